@@ -1,0 +1,175 @@
+package measure
+
+// A Hedge is a word or two that widens, shifts or bounds a number. Low and
+// High multiply the number; what "about half" means is then the same
+// everywhere.
+type Hedge struct {
+	Words     string
+	Low, High float64
+	// What it does, for people.
+	Meaning string
+}
+
+// Hedges is the published table of hedges before a number or a length. The
+// figures are common practice, no source.
+var Hedges = []Hedge{
+	{"just a little longer than", 1.05, 1.15, "5 to 15 % over"},
+	{"just a little shorter than", 0.85, 0.95, "5 to 15 % under"},
+	{"a little longer than", 1.05, 1.25, "5 to 25 % over"},
+	{"a little shorter than", 0.75, 0.95, "5 to 25 % under"},
+	{"slightly longer than", 1.05, 1.25, "5 to 25 % over"},
+	{"slightly shorter than", 0.75, 0.95, "5 to 25 % under"},
+	{"a bit longer than", 1.05, 1.25, "5 to 25 % over"},
+	{"a bit shorter than", 0.75, 0.95, "5 to 25 % under"},
+	{"a shade longer than", 1.02, 1.12, "2 to 12 % over"},
+	{"a shade shorter than", 0.88, 0.98, "2 to 12 % under"},
+	{"no more than", 0, 1, "an upper bound"},
+	{"not more than", 0, 1, "an upper bound"},
+	{"no longer than", 0, 1, "an upper bound"},
+	{"not longer than", 0, 1, "an upper bound"},
+	{"at most", 0, 1, "an upper bound"},
+	{"at the most", 0, 1, "an upper bound"},
+	{"maximum", 0, 1, "an upper bound"},
+	{"max", 0, 1, "an upper bound"},
+	{"up to", 0, 1, "an upper bound"},
+	{"at least", 1, 1.5, "a lower bound, read to half as much again"},
+	{"not less than", 1, 1.5, "a lower bound, read to half as much again"},
+	{"no less than", 1, 1.5, "a lower bound, read to half as much again"},
+	{"no shorter than", 1, 1.5, "a lower bound, read to half as much again"},
+	{"just short of", 0.85, 0.98, "2 to 15 % under"},
+	{"just shy of", 0.85, 0.98, "2 to 15 % under"},
+	{"just under", 0.85, 0.98, "2 to 15 % under"},
+	{"slightly under", 0.85, 0.98, "2 to 15 % under"},
+	{"a little under", 0.85, 0.98, "2 to 15 % under"},
+	{"slightly less than", 0.85, 0.98, "2 to 15 % under"},
+	{"a little less than", 0.85, 0.98, "2 to 15 % under"},
+	{"barely", 0.9, 1, "up to 10 % under"},
+	{"hardly", 0.9, 1, "up to 10 % under"},
+	{"scant", 0.9, 1, "up to 10 % under"},
+	{"a scant", 0.9, 1, "up to 10 % under"},
+	{"nearly", 0.9, 1, "up to 10 % under"},
+	{"almost", 0.9, 1, "up to 10 % under"},
+	{"not quite", 0.85, 1, "up to 15 % under"},
+	{"just over", 1.02, 1.15, "2 to 15 % over"},
+	{"slightly over", 1.02, 1.15, "2 to 15 % over"},
+	{"a little over", 1.02, 1.15, "2 to 15 % over"},
+	{"slightly more than", 1.02, 1.15, "2 to 15 % over"},
+	{"a little more than", 1.02, 1.15, "2 to 15 % over"},
+	{"a good", 1, 1.3, "up to 30 % over"},
+	{"a generous", 1, 1.3, "up to 30 % over"},
+	{"about", 0.9, 1.1, "10 % either way"},
+	{"roughly", 0.85, 1.15, "15 % either way"},
+	{"approximately", 0.9, 1.1, "10 % either way"},
+	{"approx", 0.9, 1.1, "10 % either way"},
+	{"around", 0.9, 1.1, "10 % either way"},
+	{"circa", 0.9, 1.1, "10 % either way"},
+	{"say", 0.95, 1.05, "5 % either way"},
+	{"some", 0.9, 1.1, "10 % either way"},
+	{"~", 0.9, 1.1, "10 % either way"},
+	{"exactly", 1, 1, "as it stands"},
+	{"only", 1, 1, "as it stands"},
+	{"just", 1, 1, "as it stands"},
+}
+
+// ReachHedges is the table for places: "to", "past", "short of". The figures
+// multiply the distance from where the part is tied in. Common practice, no
+// source.
+var ReachHedges = []Hedge{
+	{"to just past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"to just short of", 0.88, 0.98, "2 to 12 % before"},
+	{"to just beyond", 1.02, 1.12, "2 to 12 % beyond"},
+	{"just past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"just beyond", 1.02, 1.12, "2 to 12 % beyond"},
+	{"barely past", 1, 1.08, "up to 8 % beyond"},
+	{"slightly past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"slightly beyond", 1.02, 1.12, "2 to 12 % beyond"},
+	{"a little past", 1.02, 1.15, "2 to 15 % beyond"},
+	{"a little beyond", 1.02, 1.15, "2 to 15 % beyond"},
+	{"well past", 1.15, 1.5, "15 to 50 % beyond"},
+	{"well beyond", 1.15, 1.5, "15 to 50 % beyond"},
+	{"past", 1.02, 1.25, "2 to 25 % beyond"},
+	{"beyond", 1.02, 1.25, "2 to 25 % beyond"},
+	{"just short of", 0.88, 0.98, "2 to 12 % before"},
+	{"just shy of", 0.88, 0.98, "2 to 12 % before"},
+	{"stopping just short of", 0.88, 0.98, "2 to 12 % before"},
+	{"short of", 0.8, 0.98, "2 to 20 % before"},
+	{"not past", 0.7, 1, "a bound"},
+	{"not beyond", 0.7, 1, "a bound"},
+	{"no further than", 0.7, 1, "a bound"},
+	{"level with", 1, 1, "at the place"},
+	{"reaching to", 1, 1, "at the place"},
+	{"just reaching", 1, 1, "at the place"},
+	{"reaching just past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"reaching past", 1.02, 1.25, "2 to 25 % beyond"},
+	{"reaching", 1, 1, "at the place"},
+	{"reaches", 1, 1, "at the place"},
+	{"extending just past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"extending past", 1.02, 1.25, "2 to 25 % beyond"},
+	{"extending beyond", 1.02, 1.25, "2 to 25 % beyond"},
+	{"extending to", 1, 1, "at the place"},
+	{"as far as", 1, 1, "at the place"},
+	{"long enough to reach", 1, 1, "at the place"},
+	{"back to", 1, 1, "at the place"},
+	{"down to", 1, 1, "at the place"},
+	{"right to", 1, 1, "at the place"},
+	{"up to", 1, 1, "at the place"},
+	{"almost to", 0.88, 0.98, "2 to 12 % before"},
+	{"nearly to", 0.88, 0.98, "2 to 12 % before"},
+	{"not quite to", 0.85, 0.98, "2 to 15 % before"},
+	{"to", 1, 1, "at the place"},
+	{"over", 1, 1, "at the place"},
+	{"barely to", 0.95, 1, "up to 5 % before"},
+}
+
+// trie matches the longest phrase of a table at a token.
+type trie struct {
+	next  map[string]*trie
+	index int // into the table, -1 where no phrase ends
+}
+
+func newTrie(n int, words func(int) string) *trie {
+	root := &trie{next: map[string]*trie{}, index: -1}
+	for i := range n {
+		at := root
+		for _, t := range Lex(words(i)) {
+			if at.next[t.Low] == nil {
+				at.next[t.Low] = &trie{next: map[string]*trie{}, index: -1}
+			}
+			at = at.next[t.Low]
+		}
+		at.index = i
+	}
+	return root
+}
+
+func (t *trie) match(toks []Token, i int) (index, n int) {
+	index = -1
+	at := t
+	for k := i; k < len(toks); k++ {
+		at = at.next[toks[k].Low]
+		if at == nil {
+			break
+		}
+		if at.index >= 0 {
+			index, n = at.index, k-i+1
+		}
+	}
+	return index, n
+}
+
+var (
+	hedgeTrie = newTrie(len(Hedges), func(i int) string { return Hedges[i].Words })
+	reachTrie = newTrie(len(ReachHedges), func(i int) string { return ReachHedges[i].Words })
+)
+
+// Phrases is a set of fixed phrases to be found at a token, the longest first.
+type Phrases struct{ root *trie }
+
+// NewPhrases builds the set. Words in a phrase are split as Lex splits them.
+func NewPhrases(list ...string) Phrases {
+	return Phrases{newTrie(len(list), func(i int) string { return list[i] })}
+}
+
+// Match gives the index of the longest phrase at token i and how many tokens
+// it takes; n is 0 where none stands there.
+func (p Phrases) Match(toks []Token, i int) (index, n int) { return p.root.match(toks, i) }

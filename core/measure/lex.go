@@ -1,0 +1,173 @@
+package measure
+
+import (
+	"strconv"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Kind is what a token is made of.
+type Kind uint8
+
+// The kinds of token.
+const (
+	Word Kind = iota
+	Number
+	Mark // punctuation
+)
+
+// Token is one word, figure or mark of a line. Start and End are byte offsets
+// into the line that was lexed.
+type Token struct {
+	Low        string // lower case, hyphens and curly quotes taken out
+	Start, End int
+	Kind       Kind
+	Value      float64 // of a Number
+	Joined     bool    // no space stands before it
+}
+
+var fractions = map[rune]float64{'½': 0.5, '⅓': 1. / 3, '⅔': 2. / 3, '¼': 0.25, '¾': 0.75, '⅛': 0.125, '⅜': 0.375, '⅝': 0.625, '⅞': 0.875}
+
+var unitSuffix = map[string]bool{"mm": true, "cm": true, "in": true, "t": true, "den": true, "d": true, "denier": true, "x": true, "inch": true}
+
+func isLetter(r rune) bool { return unicode.IsLetter(r) || unicode.IsMark(r) }
+
+// Lex cuts a line into tokens. A hyphen between letters ends a word and leaves
+// no token of its own; figures with a fraction ("1 1/2", "2½") are one number;
+// "8/0" and "2XL" stay words.
+func Lex(s string) []Token {
+	var out []Token
+	for i := 0; i < len(s); {
+		r, w := utf8.DecodeRuneInString(s[i:])
+		switch {
+		case unicode.IsSpace(r):
+			i += w
+		case isDigit(s, i) || r == '.' && isDigit(s, i+1):
+			t := lexFigure(s, i)
+			out = append(out, t)
+			i = t.End
+		case fractions[r] != 0:
+			out = append(out, Token{Start: i, End: i + w, Low: s[i : i+w], Kind: Number, Value: fractions[r]})
+			i += w
+		case isLetter(r):
+			t := lexWord(s, i)
+			out = append(out, t)
+			i = t.End
+		default:
+			out = append(out, Token{Low: foldMark(r), Start: i, End: i + w, Kind: Mark})
+			i += w
+		}
+	}
+	for k := range out {
+		out[k].Joined = k > 0 && out[k-1].End == out[k].Start
+	}
+	return out
+}
+
+func foldMark(r rune) string {
+	switch r {
+	case '–', '—', '‒', '−', '-', '‐', '‑':
+		return "-"
+	case '’', '‘', '′', '\'':
+		return "'"
+	case '“', '”', '″', '"':
+		return `"`
+	case '×':
+		return "×"
+	case '~', '≈':
+		return "~"
+	}
+	return string(r)
+}
+
+func isDigit(s string, i int) bool { return i < len(s) && s[i] >= '0' && s[i] <= '9' }
+
+// lexWord reads letters, with apostrophes inside, and swallows one hyphen that
+// joins it to the next letters.
+func lexWord(s string, i int) Token {
+	start := i
+	var low strings.Builder
+	for i < len(s) {
+		r, w := utf8.DecodeRuneInString(s[i:])
+		next, _ := utf8.DecodeRuneInString(s[min(i+w, len(s)):])
+		switch {
+		case isLetter(r) || unicode.IsDigit(r):
+			low.WriteString(strings.ToLower(string(r)))
+		case foldMark(r) == "'" && i > start && isLetter(next):
+			low.WriteByte('\'')
+		case (r == '-' || r == '‐' || r == '‑') && i > start && isLetter(next):
+			return Token{Low: low.String(), Start: start, End: i + w, Kind: Word}
+		default:
+			return Token{Low: low.String(), Start: start, End: i, Kind: Word}
+		}
+		i += w
+	}
+	return Token{Low: low.String(), Start: start, End: i, Kind: Word}
+}
+
+// lexFigure reads a number that starts at i, or a word that starts with a
+// figure.
+func lexFigure(s string, i int) Token {
+	start := i
+	digits := func() string {
+		from := i
+		for isDigit(s, i) {
+			i++
+		}
+		return s[from:i]
+	}
+	whole := digits()
+	if i < len(s) && (s[i] == '.' || s[i] == ',' && whole == "0") && isDigit(s, i+1) {
+		i++
+		whole += "." + digits()
+	}
+	value, _ := strconv.ParseFloat(whole, 64)
+	number := func(v float64) Token {
+		return Token{Low: strings.ToLower(s[start:i]), Start: start, End: i, Kind: Number, Value: v}
+	}
+	if i >= len(s) {
+		return number(value)
+	}
+	if r, w := utf8.DecodeRuneInString(s[i:]); fractions[r] != 0 { // 2½
+		i += w
+		return number(value + fractions[r])
+	}
+	if s[i] == '/' && isDigit(s, i+1) && !strings.Contains(whole, ".") { // 3/32, 8/0
+		i++
+		den := digits()
+		if d, _ := strconv.ParseFloat(den, 64); d > 0 {
+			return number(value / d)
+		}
+		return Token{Low: s[start:i], Start: start, End: i, Kind: Word}
+	}
+	if s[i] == ' ' && !strings.Contains(whole, ".") { // 1 1/2, 1 ½
+		j := i + 1
+		if r, w := utf8.DecodeRuneInString(s[j:]); fractions[r] != 0 {
+			i = j + w
+			return number(value + fractions[r])
+		}
+		save := i
+		i = j
+		if num := digits(); len(num) == 1 && i < len(s) && s[i] == '/' {
+			i++
+			if den := digits(); den != "" && den != "0" && (i >= len(s) || s[i] != '/') {
+				n, _ := strconv.ParseFloat(num, 64)
+				d, _ := strconv.ParseFloat(den, 64)
+				if n < d {
+					return number(value + n/d)
+				}
+			}
+		}
+		i = save
+	}
+	if r, _ := utf8.DecodeRuneInString(s[i:]); isLetter(r) { // 2mm, 2XL, 2nd
+		w := lexWord(s, i)
+		suffix := w.Low
+		if unitSuffix[suffix] {
+			return number(value)
+		}
+		return Token{Low: strings.ToLower(s[start:i]) + suffix, Start: start, End: w.End, Kind: Word}
+	}
+	return number(value)
+}

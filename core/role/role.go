@@ -1,0 +1,149 @@
+// Package role holds the parts of a fly: their names, the other names people
+// use for them, which of them do the same work, where on the hook they usually
+// sit, and whether every fly has one.
+//
+// A dressing is a hook and a list of parts. One tier says "abdomen" where
+// another says "body"; both fill the same place, so a comparison has to pair
+// them. This package says which names are one part, and which parts are kin.
+//
+// Stations are shares of the shank: 0 just behind the eye, 1 where the bend
+// begins. The usual stations are common practice, no source.
+package role
+
+import "strings"
+
+// Form is the general shape of a part: what it looks like from the side.
+type Form string
+
+// The forms a part can take.
+const (
+	FormNone   Form = ""       // not drawn by itself (thread, finish)
+	FormHook   Form = "hook"   // the hook
+	FormWound  Form = "wound"  // lies along the shank: body, thorax, tag
+	FormRib    Form = "rib"    // an open helix over a wound part
+	FormPalmer Form = "palmer" // a feather wound in open turns along a body
+	FormCollar Form = "collar" // a feather wound in one place
+	FormTail   Form = "tail"   // fibres leaving backwards
+	FormWing   Form = "wing"   // over the back
+	FormPost   Form = "post"   // upright
+	FormCase   Form = "case"   // pulled over the back of a thorax
+	FormLegs   Form = "legs"   // leaving downwards or sideways
+	FormBead   Form = "bead"   // a ball on the shank
+	FormHead   Form = "head"   // the thread head
+	FormCheek  Form = "cheek"  // a short blade at the side
+)
+
+// Role is one part of a fly.
+type Role struct {
+	Name string
+	// Also are other labels for the same part.
+	Also []string
+	// Kin names the work the part does. Parts of one kin can stand in for
+	// each other across two dressings.
+	Kin  string
+	Form Form
+	// From and To are the usual ends on the shank, From nearer the bend.
+	From, To float64
+	// Universal is set where every fly has the part, so that silence about
+	// it says nothing.
+	Universal bool
+	// Spans is set where "to the bend" says where the part lies on the shank
+	// rather than how far it reaches.
+	Spans bool
+	// Weight is how much of the fly's character the part carries, 0 to 3.
+	Weight int
+}
+
+// All lists the standard parts in the order in which they are usually tied in.
+// Common practice, no source.
+var All = []Role{
+	{Name: "hook", Also: []string{"hk", "hooks"}, Kin: "hook", Form: FormHook, From: 1, Universal: true},
+	{Name: "bead", Also: []string{"cone", "bead head", "beadhead", "cone head", "conehead"}, Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
+	{Name: "underweight", Also: []string{"weight", "weighting", "lead", "ballast"}, Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
+	{Name: "thread", Also: []string{"silk", "tying silk", "tying thread", "th", "thd"}, Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
+	{Name: "tag", Also: []string{"tip"}, Kin: "tag", Form: FormWound, From: 1.06, To: 0.97, Spans: true, Weight: 1},
+	{Name: "tail", Also: []string{"tails", "tl", "tailing", "whisks", "whisk"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: "shuck", Also: []string{"trailing shuck"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: "butt", Also: []string{"butt joint"}, Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
+	{Name: "underbody", Also: []string{"under body"}, Kin: "underbody", Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
+	{Name: "rib", Also: []string{"ribs", "ribbing", "ribbed"}, Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
+	{Name: "body", Also: []string{"bodies", "bd", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
+	{Name: "abdomen", Also: []string{"abd"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
+	{Name: "body hackle", Also: []string{"palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
+	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "back", "wing pad", "wing pads", "wing buds"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: "thorax", Also: []string{"thx"}, Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: "legs", Also: []string{"leg", "feelers"}, Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
+	{Name: "post", Also: []string{"wing post", "parachute post"}, Kin: "wing", Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
+	{Name: "underwing", Also: []string{"under wing"}, Kin: "underwing", Form: FormWing, From: 0.2, To: 0.2, Weight: 2},
+	{Name: "wing", Also: []string{"wings", "wg"}, Kin: "wing", Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
+	{Name: "overwing", Also: []string{"over wing"}, Kin: "overwing", Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
+	{Name: "flash", Also: []string{"sparkle"}, Kin: "flash", Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
+	{Name: "hackle", Also: []string{"hackles", "hkl", "hack", "front hackle", "head hackle", "shoulder hackle", "parachute hackle"}, Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
+	{Name: "collar", Also: []string{"collar hackle"}, Kin: "hackle", Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
+	{Name: "throat", Also: []string{"beard", "false hackle", "beard hackle", "throat hackle"}, Kin: "throat", Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
+	{Name: "cheeks", Also: []string{"cheek", "sides", "side"}, Kin: "cheeks", Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
+	{Name: "topping", Also: []string{"toppings", "crest"}, Kin: "topping", Form: FormWing, From: 0.15, To: 0.15, Weight: 1},
+	{Name: "indicator", Also: []string{"sighter", "sight"}, Kin: "indicator", Form: FormPost, From: 0.16, To: 0.16, Weight: 1},
+	{Name: "hot spot", Also: []string{"hotspot"}, Kin: "hot spot", Form: FormWound, From: 0.14, To: 0.08, Spans: true, Weight: 1},
+	{Name: "head", Also: []string{"hd", "heads"}, Kin: "head", Form: FormHead, From: 0.11, To: 0.01, Universal: true, Spans: true, Weight: 1},
+	{Name: "eyes", Also: []string{"eye"}, Kin: "eyes", Form: FormNone, From: 0.06, To: 0.06, Weight: 1},
+	{Name: "finish", Also: []string{"varnish", "whip finish", "cement", "coating"}, Kin: "finish", Form: FormNone, Universal: true, Spans: true},
+	{Name: "antennae", Also: []string{"antenna", "horns"}, Kin: "antennae", Form: FormNone, From: 0.1, To: 0.1, Weight: 1},
+}
+
+var byLabel = func() map[string]*Role {
+	m := map[string]*Role{}
+	for i := range All {
+		m[All[i].Name] = &All[i]
+		for _, a := range All[i].Also {
+			m[a] = &All[i]
+		}
+	}
+	return m
+}()
+
+// abbreviations are labels that are short forms of a word rather than another
+// word for the part; they are written out.
+var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "tl": true, "bd": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
+
+// Clean lower-cases a label and takes the hyphens and doubled spaces out of it.
+func Clean(label string) string {
+	return strings.Join(strings.Fields(strings.ToLower(strings.ReplaceAll(label, "-", " "))), " ")
+}
+
+// Find gives the standard part that a label names. The label may be in any
+// case and hyphenated.
+func Find(label string) (Role, bool) {
+	r, ok := byLabel[Clean(label)]
+	if !ok {
+		return Role{Name: Clean(label)}, false
+	}
+	return *r, true
+}
+
+// Label is the label as a dressing keeps it: as written, in lower case, with
+// abbreviations written out and hyphens opened.
+func Label(written string) string {
+	c := Clean(written)
+	if abbreviations[c] {
+		return byLabel[c].Name
+	}
+	if c == "wingcase" {
+		return "wing case"
+	}
+	if c == "hotspot" {
+		return "hot spot"
+	}
+	return c
+}
+
+// SameWork tells whether two labels name parts that do the same work on a fly,
+// such as body and abdomen.
+func SameWork(a, b string) bool {
+	ra, oka := Find(a)
+	rb, okb := Find(b)
+	if oka && okb {
+		return ra.Kin == rb.Kin
+	}
+	return ra.Name == rb.Name
+}
