@@ -96,7 +96,7 @@ func (v Interval) Overlaps(o Interval) bool {
 	return v.Low <= o.High+slack && o.Low <= v.High+slack
 }
 
-func figure(f float64) string { return strconv.FormatFloat(f, 'g', -1, 64) }
+func figure(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
 
 // String writes the interval in figures: "5", "5 to 6".
 func (v Interval) String() string {

@@ -1,5 +1,7 @@
 package measure
 
+import "math"
+
 // Parts recognises the label of a part at the start of toks and says how many
 // tokens it takes; 0 where there is none.
 type Parts = func(toks []Token) (name string, n int)
@@ -115,18 +117,18 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 // and reading agree.
 func round(f float64) float64 {
 	const places = 1e9
-	return float64(int64(f*places+0.5)) / places
+	return math.Round(f*places) / places
 }
 
-// RoundWhole makes an interval whole, as a count of fibres is: 5.4 to 6.6
-// becomes 5 to 7. Halves that were said stay.
-func RoundWhole(v, said Interval) Interval {
-	if v == said {
-		return v
-	}
-	f := func(x float64) float64 { return float64(int64(x + 0.5)) }
-	return Interval{f(v.Low), f(v.High)}
+// Hedged tells whether a hedge stands before the number at i.
+func Hedged(toks []Token, i int) bool {
+	_, n := hedgeTrie.match(toks, i)
+	return n > 0
 }
+
+// Whole makes an interval whole, as a count of fibres is: 5.4 to 6.6 becomes 5
+// to 7.
+func (v Interval) Whole() Interval { return Interval{math.Round(v.Low), math.Round(v.High)} }
 
 // unitAt reads what a length is counted in: "the hook shank", "gapes",
 // "eye lengths", "the length of the body".

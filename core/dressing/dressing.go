@@ -1,0 +1,218 @@
+// Package dressing is the recipe of a fly: a hook and its parts in tying order,
+// each with what it is made of, how much, how long, and how it is wound.
+//
+// Its reader takes the plain form that books and newsletters have always used,
+//
+//	Pattern: Gloaming Porter
+//	Originator: Edwin Sallow
+//
+//	Hook: size 12 wet
+//	Tail: 6 ginger cock hackle fibres, one shank long
+//
+// and the many loose ways in which people write it. What it understands becomes
+// a value; what it does not is listed as unread, never guessed. The writer
+// gives the plain form back, and reading that again gives the same values.
+//
+// JSON names are a contract with other programs; absent means not stated.
+package dressing
+
+import (
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// Dressing is one recipe.
+type Dressing struct {
+	Title      string   `json:"title,omitempty"`
+	AlsoCalled []string `json:"alsoCalled,omitempty"`
+	Originator string   `json:"originator,omitempty"`
+	Tier       string   `json:"tier,omitempty"`
+	Source     string   `json:"source,omitempty"`
+	Page       string   `json:"page,omitempty"`
+	Date       string   `json:"date,omitempty"`
+	VariantOf  string   `json:"variantOf,omitempty"`
+	Imitates   string   `json:"imitates,omitempty"`
+	Style      string   `json:"style,omitempty"`
+	Notes      []string `json:"notes,omitempty"`
+	Sizes      *Sizes   `json:"sizes,omitempty"`
+	Parts      []Part   `json:"parts"`
+	Unread     []Unread `json:"unread"`
+	// Contradictions are values that one account gives twice and differently.
+	Contradictions []Contradiction `json:"contradictions"`
+}
+
+// Sizes is a range of hook sizes as numbers (1/0 is 0); Low is the lower
+// number, so the larger hook.
+type Sizes struct {
+	Low  int `json:"low"`
+	High int `json:"high"`
+}
+
+// Unread is a piece of a line that was not understood.
+type Unread struct {
+	Line int    `json:"line"`
+	Text string `json:"text"`
+}
+
+// Contradiction names the lines that disagree.
+type Contradiction struct {
+	Lines []int  `json:"lines"`
+	Text  string `json:"text"`
+}
+
+// Part is one part of a dressing, in tying order.
+type Part struct {
+	Line int    `json:"line"`
+	Role string `json:"role"` // the label as written, in lower case
+	Text string `json:"text"` // the words after the label, as written
+
+	Optional bool `json:"optional"`
+	// Absent is set where the account says that there is none.
+	Absent       bool           `json:"absent,omitempty"`
+	Materials    []Material     `json:"materials"`
+	Alternatives []Material     `json:"alternatives,omitempty"`
+	Count        *Count         `json:"count,omitempty"`
+	Amount       string         `json:"amount,omitempty"`
+	Length       measure.Length `json:"length,omitzero"`
+	// From and To are where the part lies on the shank: 0 behind the eye, 1
+	// where the bend begins; or a landmark, or another part.
+	From    measure.Length    `json:"from,omitzero"`
+	To      measure.Length    `json:"to,omitzero"`
+	Turns   *measure.Interval `json:"turns,omitempty"`
+	Winding string            `json:"winding,omitempty"` // counter or with
+	Spacing string            `json:"spacing,omitempty"` // even or opening
+	Hook    *Hook             `json:"hook,omitempty"`
+	Thread  *Thread           `json:"thread,omitempty"`
+	// DiameterMM is that of a bead, a wire or a thread.
+	DiameterMM float64 `json:"diameterMM,omitempty"`
+	// Continues names the part whose own fibres go on as this one.
+	Continues string `json:"continues,omitempty"`
+	// Same names the part whose material this one repeats.
+	SameAs string `json:"sameAs,omitempty"`
+	Note   string `json:"note,omitempty"`
+}
+
+// Material is one material of a part. Name is as written, without colour,
+// grade and preparation.
+type Material struct {
+	Name        string  `json:"name"`
+	Colour      string  `json:"colour,omitempty"`
+	Size        string  `json:"size,omitempty"`
+	Share       float64 `json:"share,omitempty"`
+	Preparation string  `json:"preparation,omitempty"`
+}
+
+// Count is how many of what.
+type Count struct {
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	Of   string  `json:"of,omitempty"`
+	Per  string  `json:"per,omitempty"` // side, or absent for in all
+}
+
+// Interval is the count as a plain interval.
+func (c Count) Interval() measure.Interval { return measure.Interval{Low: c.Low, High: c.High} }
+
+// Hook is what a hook line says.
+type Hook struct {
+	Size  string `json:"size,omitempty"`
+	Shank string `json:"shank,omitempty"` // standard, 2XL, 1XS
+	Wire  string `json:"wire,omitempty"`  // 1XF, 2XH
+	Style string `json:"style,omitempty"`
+	Barb  string `json:"barb,omitempty"` // barbless, barbed or flattened
+	Eye   string `json:"eye,omitempty"`
+	// Demonstration is a size that was only tied large to be seen.
+	Demonstration string `json:"demonstration,omitempty"`
+}
+
+// Thread is what a thread line says. The aught scale has no standard and is
+// never turned into denier.
+type Thread struct {
+	Aught  string  `json:"aught,omitempty"`
+	Denier float64 `json:"denier,omitempty"`
+}
+
+// Standard gives the standard part that the label names.
+func (p Part) Standard() (role.Role, bool) { return role.Find(p.Role) }
+
+// Find gives the first part that does the work of the labelled one, -1 where
+// there is none. The exact label is preferred.
+func (d Dressing) Find(label string) int {
+	for i, p := range d.Parts {
+		if p.Role == label {
+			return i
+		}
+	}
+	for i, p := range d.Parts {
+		if role.SameWork(p.Role, label) {
+			return i
+		}
+	}
+	return -1
+}
+
+// MaterialsOf gives the materials of part i, following "continues" and "same
+// as" to the part that names them.
+func (d Dressing) MaterialsOf(i int) []Material {
+	for range d.Parts { // a chain cannot be longer than the dressing
+		p := d.Parts[i]
+		if len(p.Materials) > 0 {
+			return p.Materials
+		}
+		from := p.Continues
+		if from == "" {
+			from = p.SameAs
+		}
+		j := -1
+		if from != "" {
+			j = d.Find(from)
+		}
+		if j < 0 || j == i {
+			return nil
+		}
+		i = j
+	}
+	return nil
+}
+
+// HookNamed gives the hook that the dressing asks for. stated is false where no
+// size is stated anywhere and a 12 standard is assumed. Of a range it takes the
+// middle.
+func (d Dressing) HookNamed() (h hook.Hook, stated bool) {
+	h.Size = 12
+	var spec *Hook
+	for _, p := range d.Parts {
+		if p.Hook != nil {
+			spec = p.Hook
+			break
+		}
+	}
+	if spec != nil {
+		h.Shank, _ = hook.ParseShank(spec.Shank)
+		h.Wire, _ = hook.ParseWire(spec.Wire)
+		if s, err := hook.ParseSize(spec.Size); err == nil {
+			h.Size = s
+			return h, true
+		}
+	}
+	if d.Sizes != nil {
+		mid := (d.Sizes.Low + d.Sizes.High) / 2
+		if mid%2 != 0 && d.Sizes.Low != d.Sizes.High { // even sizes are the usual ones
+			mid--
+		}
+		h.Size = hook.Size(mid)
+		return h, true
+	}
+	return h, false
+}
+
+// HookStyle gives the style that the hook line or the header names.
+func (d Dressing) HookStyle() string {
+	for _, p := range d.Parts {
+		if p.Hook != nil && p.Hook.Style != "" {
+			return p.Hook.Style
+		}
+	}
+	return d.Style
+}

@@ -1,0 +1,265 @@
+package dressing
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// hookLine reads what a hook line says: sizes, shank, wire, style, barb, eye.
+type hookLine struct {
+	reader *reader
+	part   *Part
+}
+
+// read reads the value of a header such as "Sizes: 10 to 14".
+func (h *hookLine) read(s string, from, to int, m *marks) {
+	p := &partReader{reader: h.reader, line: h.part.Line, s: s, marks: m, part: h.part, name: h.reader.words.partName}
+	p.std, _ = role.Find("hook")
+	p.toks = lexAt(s, from, to)
+	p.taken = make([]bool, len(p.toks))
+	h.readTokens(p)
+	p.leftovers(false)
+	if h.part.Hook.Size != "" {
+		if n, err := hook.ParseSize(h.part.Hook.Size); err == nil && h.reader.d.Sizes == nil {
+			h.reader.d.Sizes = &Sizes{int(n), int(n)}
+		}
+	}
+}
+
+var (
+	shankWord = regexp.MustCompile(`^(\d+)x(l|long|s|short)$`)
+	wireWord  = regexp.MustCompile(`^(\d+)x(f|fine|h|heavy|strong|stout)$`)
+	bareX     = regexp.MustCompile(`^(\d+)x$`)
+)
+
+var hookStyles = map[string]string{
+	"dry": "dry", "wet": "wet", "nymph": "nymph", "curved": "curved", "grub": "curved", "scud": "curved", "pupa": "curved", "shrimp": "curved", "jig": "jig",
+	"streamer": "streamer", "lure": "streamer", "salmon": "salmon", "emerger": "emerger", "bucktail": "streamer", "buzzer": "curved",
+}
+
+// hookPlain are words of a hook line that carry no value of the ledger.
+var hookPlain = wordSet("hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
+
+var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display")
+
+func (h *hookLine) readTokens(p *partReader) {
+	spec := &Hook{}
+	h.part.Hook = spec
+	if h.part.Materials == nil {
+		h.part.Materials = []Material{}
+	}
+	p.optional()
+	h.alternatives(p)
+	h.words(p, spec)
+	h.sizes(p, spec)
+	for i := range p.toks {
+		if !p.free(i) {
+			continue
+		}
+		if p.low(i) == "long" && p.low(i+1) == "shank" || p.low(i) == "longshank" || p.low(i) == "long" && p.low(i+1) == "in" || p.low(i) == "short" && p.low(i+1) == "shank" {
+			continue // how long is not said: left unread
+		}
+		if hookPlain[p.low(i)] && !(p.low(i) == "shank" && (p.low(i-1) == "long" || p.low(i-1) == "short") && p.free(i-1)) {
+			if (p.low(i) == "long" || p.low(i) == "short") && p.low(i+1) != "shank" {
+				continue
+			}
+			p.take(i, 1, "plain", "")
+		}
+	}
+}
+
+// alternatives sets apart ", or a heavy wet hook".
+func (h *hookLine) alternatives(p *partReader) {
+	for i := 1; i < len(p.toks); i++ {
+		if p.low(i) != "or" || !p.free(i) {
+			continue
+		}
+		next := p.toks[min(i+1, len(p.toks)-1)]
+		if next.Kind == measure.Number || strings.HasSuffix(next.Low, "/0") || cardinalWord(next.Low) > 0 {
+			continue
+		}
+		end := p.clauseEnd(i)
+		if end <= i+1 {
+			continue
+		}
+		h.part.Alternatives = append(h.part.Alternatives, Material{Name: strings.TrimSpace(p.words(i+1, end-i-1))})
+		p.take(i, end-i, "alternative", "accepted instead")
+	}
+}
+
+func (h *hookLine) words(p *partReader, spec *Hook) {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		l, next := p.low(i), p.low(i+1)
+		take := func(n int, to *string, v, meaning string) {
+			if *to == "" {
+				*to = v
+			}
+			p.take(i, n, "hook", meaning)
+		}
+		numberX := func() (string, int) { // "2X long", "2 x long"
+			if m := bareX.FindStringSubmatch(l); m != nil {
+				return m[1], 1
+			}
+			if p.toks[i].Kind == measure.Number && next == "x" {
+				return strings.TrimSuffix(l, "x"), 2
+			}
+			if p.toks[i].Kind == measure.Number && strings.HasSuffix(strings.ToLower(p.s[p.toks[i].Start:p.toks[i].End]), "x") {
+				return strings.TrimRight(l, "x"), 1
+			}
+			return "", 0
+		}
+		if m := shankWord.FindStringSubmatch(l); m != nil {
+			take(1, &spec.Shank, m[1]+"X"+strings.ToUpper(m[2][:1]), "a shank "+m[1]+" sizes "+map[string]string{"L": "longer", "S": "shorter"}[strings.ToUpper(m[2][:1])])
+			continue
+		}
+		if m := wireWord.FindStringSubmatch(l); m != nil {
+			code := "H"
+			if m[2][0] == 'f' {
+				code = "F"
+			}
+			take(1, &spec.Wire, m[1]+"X"+code, "")
+			continue
+		}
+		if n, k := numberX(); k > 0 {
+			switch p.low(i + k) {
+			case "long", "longer", "l":
+				take(k+1, &spec.Shank, n+"XL", "a shank "+n+" sizes longer")
+				continue
+			case "short", "shorter", "s":
+				take(k+1, &spec.Shank, n+"XS", "a shank "+n+" sizes shorter")
+				continue
+			case "fine", "f":
+				take(k+1, &spec.Wire, n+"XF", "")
+				continue
+			case "heavy", "strong", "stout", "h":
+				take(k+1, &spec.Wire, n+"XH", "")
+				continue
+			}
+		}
+		switch {
+		case (l == "standard" || l == "std" || l == "regular" || l == "normal") && (next == "shank" || next == "length"):
+			take(2, &spec.Shank, "standard", "")
+		case l == "standard" || l == "std":
+			take(1, &spec.Shank, "standard", "")
+		case l == "barbless" || l == "debarbed":
+			take(1, &spec.Barb, "barbless", "")
+		case l == "barbed":
+			take(1, &spec.Barb, "barbed", "")
+		case l == "barb" && (next == "flattened" || next == "pinched" || next == "crushed" || next == "down"):
+			take(2, &spec.Barb, "flattened", "")
+		case (l == "flattened" || l == "pinched" || l == "crushed") && next == "barb":
+			take(2, &spec.Barb, "flattened", "")
+		case (l == "up" || l == "down" || l == "straight" || l == "turned") && (next == "eye" || next == "eyed"):
+			take(2, &spec.Eye, l, "")
+		case l == "upeye" || l == "upeyed":
+			take(1, &spec.Eye, "up", "")
+		case l == "downeye" || l == "downeyed":
+			take(1, &spec.Eye, "down", "")
+		case l == "half" && next == "raised":
+			take(2, &spec.Eye, "half-raised", "")
+		case hookStyles[l] != "":
+			take(1, &spec.Style, hookStyles[l], "")
+		}
+	}
+}
+
+// sizes reads single sizes, ranges and lists, and keeps a demonstration size
+// apart from the fishing sizes.
+func (h *hookLine) sizes(p *partReader, spec *Hook) {
+	type said struct {
+		low, high hook.Size
+		text      string
+		demo      bool
+	}
+	var all []said
+	sizeAt := func(i int) (hook.Size, hook.Size, bool) {
+		if !p.free(i) {
+			return 0, 0, false
+		}
+		t := p.toks[i]
+		if t.Kind == measure.Number && strings.Contains(t.Low, "/") { // 10/12
+			if a, b, ok := strings.Cut(t.Low, "/"); ok {
+				x, ex := hook.ParseSize(a)
+				y, ey := hook.ParseSize(b)
+				if ex == nil && ey == nil && x >= 2 && y > x {
+					return x, y, true
+				}
+			}
+			return 0, 0, false
+		}
+		if v := cardinalWord(t.Low); t.Kind == measure.Word && v >= 2 && t.Low != "couple" && t.Low != "pair" {
+			return hook.Size(v), hook.Size(v), true
+		}
+		n, err := hook.ParseSize(strings.TrimRight(t.Low, "s"))
+		return n, n, err == nil && (t.Kind == measure.Number || strings.Contains(t.Low, "/0") || isDigits(strings.TrimRight(t.Low, "s")))
+	}
+	for i := 0; i < len(p.toks); i++ {
+		a, b, ok := sizeAt(i)
+		if !ok || p.low(i+1) == "mm" || p.low(i+1) == "%" {
+			continue
+		}
+		k := i + 1
+		list := false
+		for {
+			j := k
+			for j < len(p.toks) && (p.low(j) == "to" || p.low(j) == "-" || p.low(j) == "," || p.low(j) == "or" || p.low(j) == "and" || p.low(j) == "&" || p.low(j) == "through" || p.low(j) == "down" || p.low(j) == "#" || p.low(j) == "/") {
+				j++
+			}
+			if j == k {
+				break
+			}
+			x, y, more := sizeAt(j)
+			if !more {
+				break
+			}
+			a, b = min(a, x), max(b, y)
+			k, list = j+1, true
+		}
+		from := i
+		if i > 0 && p.free(i-1) && (p.low(i-1) == "#" || p.low(i-1) == "size" || p.low(i-1) == "sizes" || p.low(i-1) == "no") {
+			from--
+		}
+		demo := false
+		for j := p.clauseStart(i); j < p.clauseEnd(i); j++ {
+			demo = demo || demoWords[p.low(j)]
+		}
+		all = append(all, said{a, b, p.words(i, k-i), demo})
+		meaning := "size " + a.String()
+		if list {
+			meaning = fmt.Sprintf("sizes %v to %v", a, b)
+		}
+		p.take(from, k-from, "hook", meaning)
+		i = k - 1
+	}
+	var fishing []said
+	for _, s := range all {
+		if s.demo && len(all) > 1 {
+			spec.Demonstration = s.low.String()
+			continue
+		}
+		fishing = append(fishing, s)
+	}
+	d := &h.reader.d
+	for k, s := range fishing {
+		switch {
+		case k > 0:
+			d.Contradictions = append(d.Contradictions, Contradiction{[]int{h.part.Line}, fmt.Sprintf("hook %s, and hook %s", fishing[0].text, s.text)})
+		case s.low == s.high:
+			spec.Size = s.low.String()
+		case d.Sizes == nil:
+			d.Sizes = &Sizes{int(s.low), int(s.high)}
+		default:
+			if *d.Sizes != (Sizes{int(s.low), int(s.high)}) {
+				d.Contradictions = append(d.Contradictions, Contradiction{[]int{h.part.Line}, fmt.Sprintf("sizes %d to %d, and %s", d.Sizes.Low, d.Sizes.High, s.text)})
+			}
+		}
+	}
+}

@@ -1,0 +1,605 @@
+package dressing
+
+import (
+	"fmt"
+	"strings"
+
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// partReader reads the words of one part. Each step takes the tokens it
+// understands and leaves the rest to the next.
+type partReader struct {
+	*reader
+	line  int
+	s     string
+	toks  []measure.Token
+	taken []bool
+	marks *marks
+	part  *Part
+	std   role.Role
+	name  measure.Parts
+}
+
+// inlineEnds are the parts that people mention inside another part's line:
+// "black floss with a red butt".
+var inlineEnds = wordSet("rib", "tag", "butt", "cheeks", "topping", "throat", "head", "collar")
+
+// parts reads one labelled stretch of a line, which may mention a second part:
+// "cream wool ribbed with silver wire".
+func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *marks, again bool) {
+	for from < to && (s[from] == ' ' || s[from] == '\t') {
+		from++
+	}
+	type piece struct {
+		label    string
+		from, to int
+	}
+	pieces := []piece{{label, from, to}}
+	toks := lexAt(s, from, to)
+	std, _ := role.Find(label)
+	bodylike := std.Form == role.FormWound
+	for i := 1; i < len(toks); i++ {
+		cut := func(label string, k int) {
+			pieces[len(pieces)-1].to = toks[i].Start
+			start := to
+			if k < len(toks) {
+				start = toks[k].Start
+			}
+			m.set(toks[i].Start, start, "label", "read as a part of its own: "+label)
+			pieces = append(pieces, piece{label, start, to})
+			i = k
+		}
+		if !bodylike {
+			break
+		}
+		if _, k := inlineRib.Match(toks, i); k > 0 {
+			cut("rib", i+k)
+		} else if _, k := inlinePalmer.Match(toks, i); k > 0 {
+			cut("body hackle", i+k)
+		}
+	}
+	if l, a, b, word := inlineEnd(toks, std); l != "" {
+		p := &pieces[len(pieces)-1]
+		if a > p.from {
+			old := p.to
+			p.to = a
+			m.set(word, old, "label", "read as a part of its own: "+l)
+			pieces = append(pieces, piece{l, a, b})
+		}
+	}
+	for k, p := range pieces {
+		text := strings.Trim(strings.TrimSpace(s[p.from:p.to]), " ,;")
+		part := Part{Line: n, Role: p.label, Text: text, Optional: optional && k == 0, Materials: []Material{}}
+		pr := &partReader{reader: r, line: n, s: s, marks: m, part: &part, name: r.words.partName}
+		pr.std, _ = role.Find(p.label)
+		pr.toks = lexAt(s, p.from, p.to)
+		pr.taken = make([]bool, len(pr.toks))
+		pr.read(again)
+		r.d.Parts = append(r.d.Parts, part)
+	}
+}
+
+func lexAt(s string, from, to int) []measure.Token {
+	toks := measure.Lex(s[from:to])
+	for i := range toks {
+		toks[i].Start += from
+		toks[i].End += from
+	}
+	return toks
+}
+
+// inlineEnd finds a clause such as ", silver tinsel rib" or "with a red butt"
+// at the end of a text: the part's label, where its words start and end, and
+// where the naming word stands.
+func inlineEnd(toks []measure.Token, std role.Role) (label string, from, to, word int) {
+	last := len(toks) - 1
+	for last >= 0 && toks[last].Kind == measure.Mark {
+		last--
+	}
+	if last < 2 || std.Form == role.FormHook {
+		return "", 0, 0, 0
+	}
+	l := toks[last].Low
+	if !inlineEnds[l] || l == std.Name || l == "head" && std.Name == "bead" {
+		return "", 0, 0, 0
+	}
+	for i := last - 1; i > 0 && i > last-6; i-- {
+		switch {
+		case toks[i].Low == ",":
+			if i+1 == last {
+				return "", 0, 0, 0
+			}
+			return l, toks[i+1].Start, toks[last].Start, toks[last].Start
+		case toks[i].Low == "with" && i+2 < last && (toks[i+1].Low == "a" || toks[i+1].Low == "an"):
+			return l, toks[i+1].Start, toks[last].Start, toks[last].Start
+		case toks[i].Kind == measure.Mark:
+			return "", 0, 0, 0
+		}
+	}
+	return "", 0, 0, 0
+}
+
+func (p *partReader) free(i int) bool { return i >= 0 && i < len(p.toks) && !p.taken[i] }
+
+func (p *partReader) freeRun(i, n int) bool {
+	for k := i; k < i+n; k++ {
+		if !p.free(k) {
+			return false
+		}
+	}
+	return true
+}
+
+func (p *partReader) low(i int) string {
+	if i < 0 || i >= len(p.toks) {
+		return ""
+	}
+	return p.toks[i].Low
+}
+
+// take marks n tokens from i as understood.
+func (p *partReader) take(i, n int, as, meaning string) {
+	if n <= 0 {
+		return
+	}
+	for k := i; k < i+n; k++ {
+		p.taken[k] = true
+	}
+	p.marks.set(p.toks[i].Start, p.toks[i+n-1].End, as, meaning)
+}
+
+func (p *partReader) words(i, n int) string {
+	return strings.TrimSpace(p.s[p.toks[i].Start:p.toks[i+n-1].End])
+}
+
+// clauseEnd is the token after the clause that holds token i.
+func (p *partReader) clauseEnd(i int) int {
+	for i < len(p.toks) {
+		switch p.toks[i].Low {
+		case ",", ";", ".", "(", ")", ":", "!", "?":
+			return i
+		case "-":
+			if !p.toks[i].Joined {
+				return i
+			}
+		}
+		i++
+	}
+	return i
+}
+
+func (p *partReader) clauseStart(i int) int {
+	for i > 0 {
+		switch p.toks[i-1].Low {
+		case ",", ";", ".", "(", ")", ":", "!", "?":
+			return i
+		case "-":
+			if !p.toks[i-1].Joined {
+				return i
+			}
+		}
+		i--
+	}
+	return 0
+}
+
+func (p *partReader) addNote(s string) {
+	s = strings.Trim(s, " ,;.")
+	if s == "" {
+		return
+	}
+	if p.part.Note != "" {
+		p.part.Note += "; "
+	}
+	p.part.Note += s
+}
+
+// read runs the steps. With again set the words were read before under another
+// label and what is unread is not listed twice.
+func (p *partReader) read(again bool) {
+	if p.std.Form == role.FormHook {
+		(&hookLine{reader: p.reader, part: p.part}).readTokens(p)
+		p.leftovers(again)
+		return
+	}
+	p.absent()
+	p.optional()
+	p.asides()
+	p.thread()
+	p.turns()
+	p.manner()
+	p.places()
+	p.continues()
+	p.lengths()
+	p.counts()
+	p.materials()
+	p.leftovers(again)
+}
+
+// absent reads "none", "no tail", "omitted".
+func (p *partReader) absent() {
+	if _, n := absentSet.Match(p.toks, 0); n > 0 {
+		rest := n
+		for rest < len(p.toks) && (p.toks[rest].Kind == measure.Mark || p.toks[rest].Low == p.std.Name || p.toks[rest].Low == p.part.Role) {
+			rest++
+		}
+		if rest == len(p.toks) {
+			p.part.Absent = true
+			p.take(0, len(p.toks), "plain", "this part is left out")
+		}
+	}
+}
+
+func (p *partReader) optional() {
+	for i := range p.toks {
+		if _, n := optionalSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			p.part.Optional = true
+			p.take(i, n, "optional", "an extra; the plain fly lacks it")
+		}
+	}
+}
+
+// asides sets apart reasons, comparisons and cautions, so that their numbers
+// and colours are not taken for the dressing's.
+func (p *partReader) asides() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
+		n := 0
+		if _, m := causeSet.Match(p.toks, i); m > 0 {
+			if strong := causeAnywhere[p.low(i)]; atStart || strong {
+				n = m
+			}
+		}
+		if _, m := insteadSet.Match(p.toks, i); m > 0 {
+			if _, _, isBound := p.bound(i); !isBound {
+				n = m
+			}
+		}
+		if p.low(i) == "to" && verbAfterTo[p.low(i+1)] {
+			n = 2
+		}
+		if n == 0 {
+			continue
+		}
+		if p.low(i) == "for" && atStart && i == 0 {
+			continue
+		}
+		end := p.clauseEnd(i)
+		p.addNote(p.words(i, end-i))
+		p.take(i, end-i, "note", "kept as a remark")
+		i = end
+	}
+}
+
+// causeAnywhere are words that open a reason in the middle of a clause too.
+var causeAnywhere = wordSet("because", "so", "otherwise", "although", "though", "unless", "whereas", "lest", "when", "if", "once", "until", "after", "except")
+
+// bound tells "not past the bend" and "no more than half" from a remark.
+func (p *partReader) bound(i int) (measure.Length, int, bool) {
+	if p.clauseStart(i) == i && (p.low(i) == "never" || p.low(i) == "don't" || p.low(i) == "avoid") {
+		return measure.Length{}, 0, false
+	}
+	l, n := measure.ScanLength(p.toks, i, p.name)
+	if n > 0 {
+		return l, n, true
+	}
+	v, n := measure.ScanNumber(p.toks, i)
+	return measure.Length{Low: v.Low, High: v.High}, n, n > 0
+}
+
+// thread reads the sizes of a thread: "8/0", "70 denier".
+func (p *partReader) thread() {
+	if p.std.Name != "thread" && p.std.Name != "head" {
+		return
+	}
+	th := Thread{}
+	for i := range p.toks {
+		if !p.free(i) {
+			continue
+		}
+		if a, ok := strings.CutSuffix(p.low(i), "/0"); ok && a != "" && isDigits(a) {
+			th.Aught = p.low(i)
+			p.take(i, 1, "thread", "the aught scale differs by maker; not converted")
+			continue
+		}
+		if p.toks[i].Kind != measure.Number {
+			continue
+		}
+		switch p.low(i + 1) {
+		case "denier", "den", "d":
+			th.Denier = p.toks[i].Value
+			p.take(i, 2, "thread", "")
+		}
+	}
+	if th != (Thread{}) {
+		p.part.Thread = &th
+	}
+}
+
+func isDigits(s string) bool { return strings.Trim(s, "0123456789") == "" }
+
+// wound tells whether turns are a fact of this part.
+func (p *partReader) wound() bool {
+	switch p.std.Form {
+	case role.FormHook, role.FormTail, role.FormWing, role.FormCase, role.FormLegs, role.FormBead, role.FormCheek:
+		return false
+	}
+	switch p.std.Name {
+	case "thread", "post", "eyes", "indicator", "antennae", "underbody":
+		return false
+	}
+	return true
+}
+
+// turns reads how often a part is wound round the hook, and sets apart the
+// thread turns that only hold something down.
+func (p *partReader) turns() {
+	type found struct {
+		v    measure.Interval
+		i, n int
+		hold bool
+	}
+	var all []found
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		said, n := measure.ScanNumber(p.toks, i)
+		if n == 0 || !p.freeRun(i, n) {
+			continue
+		}
+		k := i + n
+		if p.low(k) == "or" && p.low(k+1) == "so" {
+			k += 2
+		}
+		if p.low(k) == "of" && (p.low(k-1) == "couple" || p.low(k-1) == "pair") {
+			k++
+		}
+		for turnQualities[p.low(k)] && k < i+n+3 {
+			k++
+		}
+		if !p.free(k) || !turnWords[p.low(k)] {
+			if p.low(k) == "half" && p.low(k+1) == "hitches" || p.low(k) == "half" && p.low(k+1) == "hitch" || p.low(k) == "coats" || p.low(k) == "coat" || p.low(k) == "hitches" || p.low(k) == "knots" {
+				p.take(i, k+1-i, "note", "")
+				p.addNote(p.words(i, k+1-i))
+			}
+			continue
+		}
+		all = append(all, found{said, i, k + 1 - i, p.holdsDown(i, k)})
+		i = k
+	}
+	legit := -1
+	for f, t := range all {
+		if t.hold || !p.wound() {
+			continue
+		}
+		single := t.v == measure.Interval{Low: 1, High: 1}
+		if single && (len(all) > 1 || t.i > 0 && p.clauseStart(t.i) != t.i) {
+			continue
+		}
+		if legit >= 0 && p.part.Turns != nil && !all[legit].v.Overlaps(t.v) {
+			p.d.Contradictions = append(p.d.Contradictions, Contradiction{[]int{p.line}, fmt.Sprintf("%s: %s turns, and %s turns", p.part.Role, all[legit].v, t.v)})
+			continue
+		}
+		if legit < 0 {
+			legit = f
+			v := t.v
+			p.part.Turns = &v
+		}
+	}
+	for f, t := range all {
+		switch {
+		case f == legit:
+			p.manner() // "five even turns" says how as well
+			p.takeFree(t.i, t.n, "turns", "wound "+t.v.String()+" times")
+		default:
+			end := max(t.i+t.n, p.clauseEnd(t.i+t.n))
+			if !t.hold {
+				end = t.i + t.n
+			}
+			p.addNote(p.words(t.i, end-t.i))
+			p.takeFree(t.i, end-t.i, "note", "a turn on the way, not how often this part is wound")
+		}
+	}
+}
+
+// takeFree marks those of n tokens that are still free.
+func (p *partReader) takeFree(i, n int, as, meaning string) {
+	for k := i; k < i+n; k++ {
+		if !p.taken[k] {
+			p.take(k, 1, as, meaning)
+		}
+	}
+}
+
+// holdsDown tells whether the turns at token i (the word "turns" being at k)
+// only hold something: "secured with two turns of thread", "one turn beneath
+// the wing to lift it".
+func (p *partReader) holdsDown(i, k int) bool {
+	for j := i - 1; j >= 0 && j >= i-6; j-- {
+		l := p.low(j)
+		if p.toks[j].Kind == measure.Mark || l == "then" {
+			break
+		}
+		if l == "and" && j < i-1 {
+			break
+		}
+		if holdWords[l] || tieWords[l] && (p.low(j+1) == "in" || p.low(j+1) == "down" || p.low(j+1) == "off") {
+			return true
+		}
+	}
+	j := k + 1
+	if p.low(j) == "of" && (p.low(j+1) == "thread" || p.low(j+1) == "silk" || p.low(j+1) == "the") {
+		if p.low(j+1) != "the" || p.low(j+2) == "thread" || p.low(j+2) == "silk" {
+			return p.std.Name != "head" && p.std.Name != "tag" && p.std.Name != "butt"
+		}
+	}
+	if p.low(j) == "will" {
+		j++
+	}
+	if holdWords[p.low(j)] || p.low(j) == "to" && holdWords[p.low(j+1)] {
+		return true
+	}
+	switch p.low(j) {
+	case "under", "beneath", "underneath", "behind", "below":
+		return p.low(j+1) != "wing" && !(p.std.Form == role.FormCollar && p.low(j) == "behind")
+	}
+	return false
+}
+
+// manner reads direction and spacing.
+func (p *partReader) manner() {
+	parachute := false
+	for i := range p.toks {
+		switch p.low(i) {
+		case "parachute", "post", "clockwise", "anticlockwise", "counterclockwise":
+			parachute = true
+		}
+	}
+	for i := range p.toks {
+		for _, c := range []struct {
+			set     measure.Phrases
+			as      string
+			to      *string
+			value   string
+			meaning string
+		}{
+			{counterSet, "winding", &p.part.Winding, "counter", "against the body"},
+			{withSet, "winding", &p.part.Winding, "with", "the same way as the body"},
+			{openingSet, "turns", &p.part.Spacing, "opening", "turns further apart towards the front"},
+			{evenSet, "turns", &p.part.Spacing, "even", "turns equally far apart"},
+		} {
+			_, n := c.set.Match(p.toks, i)
+			if n == 0 || !p.freeRun(i, n) || c.as == "winding" && parachute {
+				continue
+			}
+			if c.value == "even" && p.std.Form != role.FormRib && p.std.Form != role.FormPalmer && p.low(i) == "evenly" {
+				continue
+			}
+			if *c.to == "" {
+				*c.to = c.value
+			}
+			p.take(i, n, c.as, c.meaning)
+		}
+	}
+}
+
+// continues reads "butts of the tail fibres" and "as the body".
+func (p *partReader) continues() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		if _, n := continueSet.Match(p.toks, i); n > 0 {
+			if p.low(i) == "tips" && p.std.Form != role.FormLegs && p.std.Form != role.FormWing {
+				continue
+			}
+			k := i + n
+			if p.low(k) == "the" {
+				k++
+			}
+			if label, m := p.partAt(k); m > 0 {
+				k += m
+				for isFibreWord(p.low(k)) || p.low(k) == "material" || p.low(k) == "butts" || p.low(k) == "ends" || p.low(k) == "bunch" {
+					k++
+				}
+				p.part.Continues = label
+				p.take(i, k-i, "material", "goes on from the "+label+"; one bunch, counted once")
+				return
+			}
+		}
+		if _, n := sameAsSet.Match(p.toks, i); n > 0 && p.clauseStart(i) == i {
+			if label, m := p.partAt(i + n); m > 0 && p.clauseEnd(i) == i+n+m && i == 0 {
+				p.part.SameAs = label
+				p.take(i, n+m, "material", "the same material as the "+label)
+				return
+			}
+		}
+	}
+	// "tail butts", "tail fibres wound forward" at the start
+	if label, m := p.partAt(0); m > 0 && p.free(0) && label != p.std.Name && (p.low(m) == "butts" || p.low(m) == "ends" || isFibreWord(p.low(m))) {
+		p.part.Continues = label
+		p.take(0, m+1, "material", "goes on from the "+label)
+	}
+}
+
+// partAt names an earlier part of this dressing at token i.
+func (p *partReader) partAt(i int) (string, int) {
+	if i >= len(p.toks) {
+		return "", 0
+	}
+	label, n := p.name(p.toks[i:])
+	if n == 0 {
+		return "", 0
+	}
+	for _, q := range p.d.Parts {
+		if q.Role == label || role.SameWork(q.Role, label) {
+			if q.Role != label && p.d.Find(label) >= 0 {
+				label = p.d.Parts[p.d.Find(label)].Role
+			}
+			return label, n
+		}
+	}
+	return "", 0
+}
+
+func isFibreWord(w string) bool {
+	switch w {
+	case "fibre", "fibres", "fiber", "fibers", "barb", "barbs":
+		return true
+	}
+	return false
+}
+
+// leftovers lists what nobody took. Words that carry no value are plain.
+func (p *partReader) leftovers(again bool) {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		if p.plain(i) {
+			p.take(i, 1, "plain", "")
+			continue
+		}
+		end := i + 1
+		for p.free(end) && !p.plain(end) {
+			end++
+		}
+		text := p.words(i, end-i)
+		p.take(i, end-i, "unread", "")
+		if !again {
+			p.d.Unread = append(p.d.Unread, Unread{p.line, text})
+		}
+		i = end - 1
+	}
+}
+
+func (p *partReader) plain(i int) bool {
+	t := p.toks[i]
+	switch t.Kind {
+	case measure.Mark:
+		return t.Low != "%" && t.Low != "°" && t.Low != "#"
+	case measure.Word:
+		if t.Low == p.part.Role || t.Low == p.std.Name {
+			return true
+		}
+		return noise[t.Low] && cardinalWord(t.Low) == 0
+	}
+	return false
+}
+
+func cardinalWord(w string) float64 {
+	if w == "one" || w == "half" {
+		return 0
+	}
+	v, n := measure.ScanNumber([]measure.Token{{Low: w, Kind: measure.Word}}, 0)
+	if n == 0 {
+		return 0
+	}
+	return v.Low
+}

@@ -1,0 +1,474 @@
+package dressing
+
+import (
+	"strings"
+
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// nounPhrase is a stretch of words about one material.
+type nounPhrase struct {
+	colour, size, prep []string
+	amount             string
+	name               []string
+	noun               bool // a known material noun is in it
+	unknown            []int
+	from, to           int
+	joint              string // what stands before it: "and", "or", ",", "of" …
+}
+
+// materials reads what is left as materials, colours, grades and preparation.
+func (p *partReader) materials() {
+	var list []nounPhrase
+	joint := ""
+	for i := 0; i < len(p.toks); {
+		if !p.free(i) {
+			i++
+			continue
+		}
+		if _, n := vagueSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			p.take(i, n, "alternative", "anything like it")
+			i += n
+			continue
+		}
+		if _, n := replacesSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			p.take(i, n, "alternative", "accepted instead")
+			if len(list) > 0 {
+				list[len(list)-1].joint = "or"
+			}
+			i += n
+			continue
+		}
+		if _, n := elseSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			joint = "or"
+			p.take(i, n, "alternative", "")
+			i += n
+			continue
+		}
+		np, next := p.phraseAt(i)
+		if next == i {
+			switch l := p.low(i); l {
+			case "/":
+				joint = "or"
+			case ",", ";", "and", "&", "+", "with", "over", "then", "plus", "(", "under", "mixed":
+				if joint != "or" {
+					joint = l
+				}
+			case "of", "from", "for", "in":
+				if joint == "" || joint == "," {
+					joint = l
+				}
+			}
+			i++
+			continue
+		}
+		np.joint = joint
+		joint = ""
+		list = append(list, np)
+		i = next
+	}
+	p.assemble(list)
+}
+
+// phraseAt collects the words of one material from token i.
+func (p *partReader) phraseAt(i int) (nounPhrase, int) {
+	np := nounPhrase{from: i}
+	k := i
+	for p.free(k) {
+		if _, n := p.words_().names.Match(p.toks, k); n > 0 && p.freeRun(k, n) && len(np.colour)+0 >= 0 {
+			np.name = append(np.name, p.nameWords(k, n))
+			np.noun = true
+			p.take(k, n, "material", "a name, not a colour")
+			k += n
+			continue
+		}
+		if c, n := p.colourAt(k); n > 0 {
+			if np.noun && !p.nounFollows(k+n) && len(np.colour) > 0 {
+				break
+			}
+			np.colour = append(np.colour, c)
+			p.take(k, n, "colour", "")
+			k += n
+			if p.low(k) == "coloured" || p.low(k) == "colored" || p.low(k) == "colour" || p.low(k) == "color" {
+				p.take(k, 1, "colour", "")
+				k++
+			}
+			continue
+		}
+		if idx, n := p.words_().amounts.Match(p.toks, k); n > 0 && p.freeRun(k, n) && !p.sizeBefore(k, n) {
+			np.amount = strings.TrimSuffix(p.words_().amountList[idx], " of")
+			p.take(k, n, "amount", "an amount without a number")
+			k += n
+			continue
+		}
+		if _, n := p.words_().preps.Match(p.toks, k); n > 0 && p.freeRun(k, n) && !p.nounHere(k) {
+			np.prep = append(np.prep, p.lowWords(k, n))
+			p.take(k, n, "preparation", "")
+			k += n
+			continue
+		}
+		l := p.low(k)
+		if material.IsSize(l) {
+			n := 1
+			if l == "size" && (p.free(k+1) && p.toks[k+1].Kind == measure.Number) {
+				n = 2
+			} else if l == "extra" && material.IsSize(p.low(k+1)) && p.free(k+1) {
+				n = 2
+			} else if l == "size" {
+				break
+			}
+			np.size = append(np.size, p.lowWords(k, n))
+			p.take(k, n, "size", "")
+			k += n
+			continue
+		}
+		if l == "#" && p.free(k+1) && p.toks[k+1].Kind == measure.Number {
+			np.size = append(np.size, p.low(k+1))
+			p.take(k, 2, "size", "")
+			k += 2
+			continue
+		}
+		if isFibreWord(l) && np.noun || (l == "fibres" || l == "fibre" || l == "fibers" || l == "strand" || l == "strands" || l == "bunch" || l == "slip" || l == "slips") && p.std.Form != role.FormHook {
+			if l == "slips" || l == "slip" || l == "strands" {
+				if c := p.part.Count; c == nil {
+					p.part.Count = nil
+				}
+			}
+			p.take(k, 1, "count", "")
+			if p.part.Count == nil && (l == "slips" || l == "slip") {
+				p.part.Amount = strings.TrimSpace(p.part.Amount + " " + l)
+			}
+			k++
+			continue
+		}
+		if p.toks[k].Kind != measure.Word {
+			break
+		}
+		if _, ok := p.materialNoun(k); ok {
+			np.name = append(np.name, p.nameWords(k, 1))
+			np.noun = true
+			p.take(k, 1, "material", "")
+			k++
+			continue
+		}
+		if material.IsAdjective(l) {
+			np.name = append(np.name, p.nameWords(k, 1))
+			p.take(k, 1, "material", "")
+			k++
+			continue
+		}
+		if noise[l] || cardinalWord(l) > 0 {
+			if l == "and" && len(np.name) == 0 && len(np.colour) > 0 && p.colourThenNoun(k+1) {
+				break
+			}
+			break
+		}
+		// a word nobody knows: part of a name when a known noun follows
+		if np.noun || !p.nounFollows(k) {
+			break
+		}
+		np.name = append(np.name, p.nameWords(k, 1))
+		np.unknown = append(np.unknown, k)
+		p.take(k, 1, "material", "not in the vocabulary; kept as part of the name")
+		k++
+	}
+	np.to = k
+	return np, k
+}
+
+func (p *partReader) words_() *Words { return p.reader.words }
+
+func (p *partReader) colourThenNoun(k int) bool {
+	_, n := p.colourAt(k)
+	return n > 0
+}
+
+// sizeBefore keeps "thin" and "light" before a noun from being amounts where
+// they are grades.
+func (p *partReader) sizeBefore(k, n int) bool {
+	return n == 1 && material.IsSize(p.low(k)) && p.nounFollows(k+1)
+}
+
+// nounHere keeps a word such as "stripped" in "stripped peacock quill" a
+// preparation, but "quill" a noun.
+func (p *partReader) nounHere(k int) bool {
+	_, ok := material.NounKind(p.low(k))
+	return ok
+}
+
+// materialNoun tells whether token k is a material's noun here. Labels of parts
+// serve as nouns only behind another noun: "pheasant tail".
+func (p *partReader) materialNoun(k int) (material.Kind, bool) {
+	kind, ok := material.NounKind(p.low(k))
+	if !ok {
+		return kind, false
+	}
+	switch p.low(k) {
+	case "tail", "tails", "wing", "wings", "legs", "eyes", "head", "body", "cheek", "breast", "shoulder", "ear", "skin", "sheet", "chain", "neck", "cape":
+		return kind, true
+	}
+	return kind, true
+}
+
+// nounFollows tells whether a material's noun stands at or after token k in
+// the same phrase.
+func (p *partReader) nounFollows(k int) bool {
+	for j := k; j < k+4 && p.free(j) && p.toks[j].Kind == measure.Word; j++ {
+		l := p.low(j)
+		if l == "of" || l == "and" || l == "or" || l == "with" || l == "from" || l == "the" || l == "to" || l == "in" {
+			return false
+		}
+		if _, ok := material.NounKind(l); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// colourAt reads a colour phrase: "hot orange", "dark blue dun", "medium olive".
+func (p *partReader) colourAt(k int) (string, int) {
+	if !p.free(k) || p.toks[k].Kind != measure.Word {
+		return "", 0
+	}
+	j := k
+	for p.free(j) && (material.IsModifier(p.low(j)) || strings.HasSuffix(p.low(j), "ish") && material.IsColour(strings.TrimSuffix(p.low(j), "ish"))) {
+		j++
+	}
+	_, n := p.words_().colours.Match(p.toks, j)
+	if n == 0 || !p.freeRun(j, n) {
+		// a modifier that is a colour by itself: "rusty", "golden"
+		if j > k {
+			if _, m := p.words_().colours.Match(p.toks, j-1); m > 0 && p.freeRun(j-1, m) {
+				j, n = j-1, m
+			}
+		}
+		if n == 0 {
+			return "", 0
+		}
+	}
+	last := j + n - 1
+	if p.notColour(k, last) {
+		return "", 0
+	}
+	// "ginger-brown", "brown olive": a second colour word joined to the first
+	for p.free(last + 1) {
+		_, m := p.words_().colours.Match(p.toks, last+1)
+		if m == 0 || !p.freeRun(last+1, m) || p.notColour(last+1, last+m) {
+			break
+		}
+		last += m
+	}
+	return p.lowWords(k, last-k+1), last - k + 1
+}
+
+// notColour keeps apart words that are colours elsewhere: "copper" as a
+// material of its own, "hare" as the beast, "white tipped".
+func (p *partReader) notColour(from, last int) bool {
+	l, next := p.low(last), p.low(last+1)
+	switch next {
+	case "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted":
+		return true
+	}
+	switch l {
+	case "hare", "mole":
+		return true
+	case "bronze":
+		return next == "mallard"
+	case "brass":
+		return next == "bead" || next == "beads" || next == "cone" || next == "bodied"
+	case "ash":
+		return next == "wood"
+	case "natural":
+		return false
+	}
+	return from > last
+}
+
+func (p *partReader) lowWords(k, n int) string {
+	w := make([]string, 0, n)
+	for _, t := range p.toks[k : k+n] {
+		w = append(w, t.Low)
+	}
+	return strings.Join(w, " ")
+}
+
+// nameWords gives tokens as a name keeps them: as written in lower case, short
+// capitals such as CDC kept.
+func (p *partReader) nameWords(k, n int) string {
+	w := make([]string, 0, n)
+	for _, t := range p.toks[k : k+n] {
+		written := strings.TrimRight(p.s[t.Start:t.End], "-‐‑")
+		if len(written) <= 3 && isUpper(written) && len(written) > 1 && !isUpper(p.s) {
+			w = append(w, written)
+		} else {
+			w = append(w, t.Low)
+		}
+	}
+	return strings.Join(w, " ")
+}
+
+// assemble makes materials and alternatives of the phrases.
+func (p *partReader) assemble(list []nounPhrase) {
+	part := p.part
+	share := 0.0
+	for i, t := range p.toks {
+		if t.Low == "half" && p.low(i+1) == "and" && p.low(i+2) == "half" {
+			share = 0.5
+		}
+		if t.Low == "equal" && (p.low(i+1) == "parts" || p.low(i+1) == "shares") {
+			share = -1
+		}
+	}
+	var pendingColour []nounPhrase // "brown" of "brown or black hen"
+	add := func(np nounPhrase, alternative bool) *Material {
+		m := Material{Name: singular(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", ")}
+		if np.amount != "" && part.Amount == "" {
+			part.Amount = np.amount
+		}
+		if alternative {
+			part.Alternatives = append(part.Alternatives, m)
+			return &part.Alternatives[len(part.Alternatives)-1]
+		}
+		part.Materials = append(part.Materials, m)
+		return &part.Materials[len(part.Materials)-1]
+	}
+	var last *Material
+	for k := 0; k < len(list); k++ {
+		np := list[k]
+		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
+			if implied := p.impliedName(); implied != "" || last == nil && k == len(list)-1 {
+				np.noun = true
+			} else {
+				np.prep = append(np.prep, strings.Join(np.name, " "))
+				np.name = nil
+			}
+		}
+		switch {
+		case np.noun && (np.joint == "from" || np.joint == "of" || np.joint == "in") && last != nil && len(np.colour) == 0 && len(part.Alternatives) == 0 && isSourceOnly(np) && np.joint == "from":
+			last.Name += " from " + strings.Join(np.name, " ")
+		case np.noun:
+			alternative := np.joint == "or" && (len(part.Materials) > 0 || len(pendingColour) > 0)
+			for _, pc := range pendingColour {
+				mm := np
+				mm.colour, mm.prep, mm.size, mm.amount = pc.colour, append(pc.prep, np.prep...), append(pc.size, np.size...), pc.amount
+				add(mm, len(part.Materials) > 0 && pc.joint == "or")
+			}
+			if len(pendingColour) > 0 && np.joint == "or" && len(np.colour) == 0 {
+				alternative = true
+			}
+			last = add(np, alternative)
+			pendingColour = nil
+		case len(np.colour) > 0 && p.nounAhead(list, k):
+			pendingColour = append(pendingColour, np)
+		case len(np.colour) > 0 && last != nil:
+			if np.joint == "or" {
+				alt := *last
+				alt.Colour = strings.Join(np.colour, " and ")
+				part.Alternatives = append(part.Alternatives, alt)
+				continue
+			}
+			if last.Colour == "" {
+				last.Colour = strings.Join(np.colour, " and ")
+			} else {
+				last.Colour += " and " + strings.Join(np.colour, " and ")
+			}
+			qualify(last, np)
+		case len(np.colour) > 0:
+			if name := p.impliedName(); name != "" {
+				np.name, np.noun = []string{name}, true
+				last = add(np, np.joint == "or" && len(part.Materials) > 0)
+			} else {
+				last = add(np, false)
+			}
+		case last != nil:
+			qualify(last, np)
+			if np.amount != "" && part.Amount == "" {
+				part.Amount = np.amount
+			}
+		default:
+			if k+1 < len(list) { // qualities before the material: "dubbed, olive rabbit"
+				list[k+1].prep = append(np.prep, list[k+1].prep...)
+				list[k+1].size = append(np.size, list[k+1].size...)
+				if list[k+1].amount == "" {
+					list[k+1].amount = np.amount
+				}
+				continue
+			}
+			if np.amount != "" && part.Amount == "" {
+				part.Amount = np.amount
+			}
+			if name := p.impliedName(); name != "" && (len(np.size) > 0 || len(np.prep) > 0) {
+				np.name, np.noun = []string{name}, true
+				last = add(np, false)
+			}
+		}
+	}
+	if share != 0 && len(part.Materials) > 1 {
+		for i := range part.Materials {
+			part.Materials[i].Share = 1 / float64(len(part.Materials))
+		}
+	}
+	if part.Materials == nil {
+		part.Materials = []Material{}
+	}
+}
+
+// isSourceOnly tells whether a phrase only says where a feather grows: "from a
+// woodcock's wing" goes on with the material's own name.
+func isSourceOnly(np nounPhrase) bool { return len(np.colour) == 0 && len(np.size) == 0 }
+
+func qualify(m *Material, np nounPhrase) {
+	if len(np.size) > 0 {
+		m.Size = strings.TrimSpace(m.Size + " " + strings.Join(np.size, " "))
+	}
+	if len(np.prep) > 0 {
+		m.Preparation = strings.TrimPrefix(m.Preparation+", "+strings.Join(np.prep, ", "), ", ")
+	}
+}
+
+// nounAhead tells whether the phrase right after k, joined by "or", "and" or
+// "to", names the material that this colour belongs to.
+func (p *partReader) nounAhead(list []nounPhrase, k int) bool {
+	for j := k + 1; j < len(list); j++ {
+		switch list[j].joint {
+		case "or", "and", "&", "":
+		default:
+			return false
+		}
+		if list[j].noun {
+			return true
+		}
+		if len(list[j].colour) == 0 {
+			return false
+		}
+	}
+	return false
+}
+
+// impliedName is the material that a label implies where only a colour is
+// given: "Thread: black".
+func (p *partReader) impliedName() string {
+	switch p.std.Name {
+	case "thread":
+		return "thread"
+	case "bead":
+		if p.part.Role == "cone" || p.part.Role == "cone head" || p.part.Role == "conehead" {
+			return "cone"
+		}
+		return "bead"
+	}
+	return ""
+}
+
+var singularEnds = map[string]string{"herls": "herl", "biots": "biot", "hackles": "hackle", "tippets": "tippet", "plumes": "plume", "feathers": "feather", "toppings": "topping", "beads": "bead", "stalks": "stalk", "quills": "quill", "strips": "strip", "crests": "crest"}
+
+// singular takes the plural off the last word of a name.
+func singular(name string) string {
+	i := strings.LastIndex(name, " ")
+	if s, ok := singularEnds[name[i+1:]]; ok {
+		return name[:i+1] + s
+	}
+	return name
+}

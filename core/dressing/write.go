@@ -1,0 +1,62 @@
+package dressing
+
+import (
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"mothledger/core/hook"
+)
+
+// Write gives the dressing in the plain form. Reading the result again gives
+// the same values; only line numbers may differ.
+func Write(d Dressing) string {
+	var b strings.Builder
+	header := func(label, value string) {
+		if value != "" {
+			b.WriteString(label + ": " + value + "\n")
+		}
+	}
+	header("Pattern", d.Title)
+	header("Also called", strings.Join(d.AlsoCalled, ", "))
+	header("Variant of", d.VariantOf)
+	header("Tier", d.Tier)
+	header("Originator", d.Originator)
+	header("Source", d.Source)
+	header("Page", d.Page)
+	header("Date", d.Date)
+	header("Imitates", d.Imitates)
+	if d.Sizes != nil {
+		low, high := hook.Size(d.Sizes.Low).String(), hook.Size(d.Sizes.High).String()
+		if low == high {
+			header("Sizes", low)
+		} else {
+			header("Sizes", low+" to "+high)
+		}
+	}
+	header("Style", d.Style)
+	for _, n := range d.Notes {
+		header("Note", n)
+	}
+	b.WriteString("\n")
+	for _, p := range d.Parts {
+		if p.Role == "hook" && p.Text == "" && p.Hook != nil {
+			continue
+		}
+		b.WriteString(capital(p.Role))
+		if p.Optional && !strings.Contains(strings.ToLower(p.Text), "option") {
+			b.WriteString(" (optional)")
+		}
+		b.WriteString(":")
+		if p.Text != "" {
+			b.WriteString(" " + p.Text)
+		}
+		b.WriteString("\n")
+	}
+	return b.String()
+}
+
+func capital(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	return string(unicode.ToUpper(r)) + s[n:]
+}

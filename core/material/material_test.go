@@ -1,0 +1,72 @@
+package material
+
+import (
+	"math"
+	"testing"
+
+	"github.com/lucasb-eyer/go-colorful"
+)
+
+// Published: Sharma, Wu, Dalal 2005, the first pair of the table is 2.0425.
+func TestColourDifferenceFollowsCIEDE2000(t *testing.T) {
+	a := colorful.Lab(0.50, 0.026772, -0.797751)
+	b := colorful.Lab(0.50, 0.0, -0.827485)
+	if d := a.DistanceCIEDE2000(b) * 100; math.Abs(d-2.0425) > 0.0001 {
+		t.Errorf("first pair of Sharma's table: %.4f, want 2.0425", d)
+	}
+}
+
+func TestHexKnowsModifiedColours(t *testing.T) {
+	lightness := func(c string) float64 {
+		h, ok := Hex(c)
+		if !ok {
+			t.Fatalf("%q is not known", c)
+		}
+		col, _ := colorful.Hex(h)
+		l, _, _ := col.Lab()
+		return l
+	}
+	if !(lightness("dark olive") < lightness("olive") && lightness("olive") < lightness("pale olive")) {
+		t.Error("dark, plain and pale olive must be in that order")
+	}
+	if _, ok := Hex("snorfle"); ok {
+		t.Error("an unknown word has no colour")
+	}
+}
+
+func TestCompareColours(t *testing.T) {
+	for _, c := range []struct{ a, b, want string }{
+		{"grey", "gray", "same"}, {"blue-dun", "blue dun", "same"}, {"scarlet", "red", "inside"}, {"claret", "wine", "inside"}, {"ginger", "cinnamon", "overlapping"},
+		{"black", "white", "outside"}, {"olive", "snorfle", ""}, {"", "red", ""},
+	} {
+		if got := CompareColours(c.a, c.b); got != c.want {
+			t.Errorf("%s beside %s = %q, want %q", c.a, c.b, got, c.want)
+		}
+	}
+}
+
+func TestKindOf(t *testing.T) {
+	for name, want := range map[string]Kind{
+		"pheasant tail": Fibre, "squirrel tail": Hair, "hare's mask dubbing": Fur, "golden pheasant tippet": Feather, "cock hackle": Hackle,
+		"goose biots": Biot, "oval tinsel": Tinsel, "peacock herl": Herl, "deer hair": Hair, "poly yarn": Yarn, "hen": Hackle, "unobtainium": Unknown,
+	} {
+		if got := KindOf(name); got != want {
+			t.Errorf("KindOf(%q) = %q, want %q", name, got, want)
+		}
+	}
+}
+
+func TestNearness(t *testing.T) {
+	if Nearness("hen", "hen hackle") != 1 || Nearness("rabbit fur", "rabbit") != 1 {
+		t.Error("a filler word must not make another material")
+	}
+	hen, foam := Nearness("cock hackle", "hen hackle"), Nearness("cock hackle", "foam")
+	if !(hen > foam && foam == 0) {
+		t.Errorf("hen for cock (%.2f) must be nearer than foam for cock (%.2f)", hen, foam)
+	}
+	for _, p := range [][2]string{{"cock hackle", "hen"}, {"hare's mask", "rabbit fur"}, {"wire", "oval tinsel"}} {
+		if Nearness(p[0], p[1]) != Nearness(p[1], p[0]) {
+			t.Errorf("nearness of %v depends on the order", p)
+		}
+	}
+}
