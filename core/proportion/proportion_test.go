@@ -1,0 +1,134 @@
+package proportion
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+)
+
+func read(t testing.TB, text string) dressing.Dressing {
+	t.Helper()
+	r, err := dressing.Read(text, dressing.Builtin())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r.Dressing
+}
+
+func on(t testing.TB, text string, size hook.Size) Measured {
+	t.Helper()
+	return On(read(t, text), hook.Hook{Size: size}, true)
+}
+
+func part(t testing.TB, m Measured, label string) Part {
+	t.Helper()
+	for _, p := range m.Parts {
+		if p.Role == label {
+			return p
+		}
+	}
+	t.Fatalf("no %s in %+v", label, m.Parts)
+	return Part{}
+}
+
+const wet = `Pattern: Trial
+
+Hook: 12 wet
+Tail: hen fibres, half the shank
+Tag: gold tinsel, 2 mm
+Body: fur, two thirds of the shank
+Rib: gold wire, 5 turns
+Hackle: hen, 1½ gapes
+Wing: duck slips, to the end of the tail
+Legs: hen, as long as the tail
+`
+
+// From memory: the generic scale's step of 1.0746 a number.
+func TestRatiosHoldAndMillimetresScale(t *testing.T) {
+	big, small := on(t, wet, 12), on(t, wet, 16)
+	want := math.Pow(1.0746, -4)
+	for _, label := range []string{"tail", "body", "wing", "legs", "hackle"} {
+		a, b := part(t, big, label), part(t, small, label)
+		if math.Abs(a.OfShank-b.OfShank) > 1e-9 || a.OfShank == 0 {
+			t.Errorf("%s: %.4f and %.4f of the shank; a ratio must not change with the hook", label, a.OfShank, b.OfShank)
+		}
+		if math.Abs(b.MM/a.MM-want) > 1e-9 {
+			t.Errorf("%s: %.3f mm on a 12 and %.3f on a 16, ratio %.4f, want %.4f", label, a.MM, b.MM, b.MM/a.MM, want)
+		}
+	}
+	tag := part(t, small, "tag")
+	if tag.MM != 2 || !tag.Fixed || math.Abs(tag.ScaledMM-2*want) > 1e-9 {
+		t.Errorf("a tag of 2 mm said on a 12 must be shown unscaled and scaled on a 16: %+v", tag)
+	}
+}
+
+func TestFigures(t *testing.T) {
+	m := on(t, wet, 12)
+	for label, mm := range map[string]float64{
+		"tail": 4.8, "body": 6.4, "hackle": 1.5 * 0.52 * 9.6, "legs": 4.8,
+		"wing": 9.6 * (1 + 0.5 - 0.18),
+	} {
+		if p := part(t, m, label); math.Abs(p.MM-mm) > 0.01 {
+			t.Errorf("%s is %.2f mm, want %.2f", label, p.MM, mm)
+		}
+	}
+}
+
+func TestHedgesStayIntervals(t *testing.T) {
+	m := on(t, "Pattern: Trial\n\nTail: hen, about half the shank\nWing: deer hair, the length of the hook\n", 12)
+	if p := part(t, m, "tail"); !(p.LowMM < p.MM && p.MM < p.HighMM) {
+		t.Errorf("\"about half\" must be an interval: %+v", p)
+	}
+	if p := part(t, m, "wing"); math.Abs(p.OfShankLow-1) > 1e-9 || math.Abs(p.OfShankHigh-1.4) > 1e-9 {
+		t.Errorf("the length of the hook is 1.0 to 1.4 shanks: %+v", p)
+	}
+}
+
+func TestAPartMeasuredByItselfIsNamed(t *testing.T) {
+	for text, names := range map[string]string{
+		"Pattern: T\n\nTail: hen, as long as the wing\nWing: deer, as long as the tail\n":                                            "tail by wing by tail",
+		"Pattern: T\n\nTail: hen, as long as the tail\n":                                                                             "tail by tail",
+		"Pattern: T\n\nTail: hen, half the wing\nWing: deer, twice the hackle\nHackle: cock, as long as the tail\nLegs: 2 mm of hen": "tail by wing by hackle by tail",
+	} {
+		m := on(t, text, 12)
+		if len(m.Warnings) == 0 || !strings.Contains(m.Warnings[0].Text, names) || m.Warnings[0].Code != "circle" {
+			t.Errorf("%q: warnings %+v, want the circle %q", text, m.Warnings, names)
+		}
+		if p := part(t, m, "tail"); p.MM != 0 {
+			t.Errorf("a part in a circle got %v mm", p.MM)
+		}
+	}
+	m := on(t, "Pattern: T\n\nLegs: hen, half the beard\nTail: hen, half the shank", 12)
+	if len(m.Warnings) != 1 || m.Warnings[0].Code != "no-such-part" {
+		t.Errorf("a part that is not there must be named: %+v", m.Warnings)
+	}
+}
+
+func TestPlaces(t *testing.T) {
+	m := on(t, "Pattern: T\n\nBody: fur, from the barb to two eye lengths behind the eye\nRib: wire over the rear half\n", 12)
+	b := part(t, m, "body")
+	if b.From == nil || *b.From != hook.BarbStation || b.To == nil || math.Abs(*b.To-0.32) > 1e-9 {
+		t.Errorf("body lies from %v to %v", b.From, b.To)
+	}
+	if r := part(t, m, "rib"); r.From == nil || *r.From != 1 || *r.To != 0.5 {
+		t.Errorf("rib lies from %v to %v", r.From, r.To)
+	}
+}
+
+func TestAssumedHookSaysSo(t *testing.T) {
+	d := read(t, "Pattern: T\n\nTail: hen, half the shank\n")
+	h, stated := d.HookNamed()
+	if m := On(d, h, stated); m.Hook.Basis != "assumed" || m.Hook.Size != "12" {
+		t.Errorf("without a size the hook is a 12, assumed: %+v", m.Hook)
+	}
+}
+
+func BenchmarkOn(b *testing.B) {
+	d := read(b, wet)
+	for b.Loop() {
+		On(d, hook.Hook{Size: 14}, true)
+	}
+}
