@@ -1,0 +1,175 @@
+package profile
+
+import (
+	"encoding/json"
+	"math"
+	"reflect"
+	"testing"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+)
+
+const text = `Pattern: Trial
+
+Hook: 12 wet
+Tail: 6 ginger cock fibres, three quarters of the shank
+Rib: gold wire, 7 turns
+Body: claret seal's fur, from the bend to 0.2 shank behind the eye
+Wing: bronze mallard slips, one shank
+Hackle: ginger hen, 3 turns, one and a half gapes
+`
+
+func read(t testing.TB, text string) dressing.Dressing {
+	t.Helper()
+	r, err := dressing.Read(text, dressing.Builtin())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r.Dressing
+}
+
+func outline(t testing.TB, text string, size hook.Size) Outline {
+	t.Helper()
+	return Of(read(t, text), hook.Hook{Size: size})
+}
+
+func shapes(o Outline, label string) []Shape {
+	var out []Shape
+	for _, s := range o.Shapes {
+		if s.Role == label {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+func TestNumbersAreVisible(t *testing.T) {
+	o := outline(t, text, 12)
+	if s := shapes(o, "rib"); len(s) != 1 || len(s[0].Points) != 14 {
+		t.Errorf("seven turns must be drawn as seven: %+v", s)
+	}
+	tail := shapes(o, "tail")
+	if len(tail) != 1 || tail[0].Count != 6 {
+		t.Fatalf("six fibres must be six strokes: %+v", tail)
+	}
+	if want := 0.75 * 9.6; math.Abs(tail[0].Length-want) > 0.02 {
+		t.Errorf("the tail is drawn %.2f mm long, want %.2f", tail[0].Length, want)
+	}
+}
+
+func TestBodyLiesWhereItWasSaid(t *testing.T) {
+	body := shapes(outline(t, text, 12), "body")[0]
+	left, right := math.Inf(1), math.Inf(-1)
+	for _, p := range body.Points {
+		left, right = math.Min(left, p[0]), math.Max(right, p[0])
+	}
+	if math.Abs(left+9.6) > 0.1 || math.Abs(right+0.2*9.6) > 0.1 {
+		t.Errorf("body from %.2f to %.2f mm, want -9.60 to -1.92", left, right)
+	}
+}
+
+func TestHookHasItsGapeAndPoint(t *testing.T) {
+	o := outline(t, text, 12)
+	g, _ := hook.Hook{Size: 12}.Geometry()
+	deep, outer := 0.0, 0.0
+	for _, p := range o.Wire.Path {
+		deep, outer = math.Max(deep, p[1]), math.Min(outer, p[0])
+	}
+	if math.Abs(deep-g.GapeMM) > 0.12*g.GapeMM {
+		t.Errorf("gape is drawn %.2f mm, want %.2f", deep, g.GapeMM)
+	}
+	if want := -hook.OuterStation * g.ShankMM; math.Abs(outer-want) > 0.05*g.ShankMM {
+		t.Errorf("the bend reaches %.2f, want %.2f", outer, want)
+	}
+	point := o.Wire.Path[len(o.Wire.Path)-1]
+	if want := -hook.PointStation * g.ShankMM; math.Abs(point[0]-want) > 0.07*g.ShankMM {
+		t.Errorf("the point stands at %.2f, want %.2f", point[0], want)
+	}
+}
+
+func TestSameDressingSamePicture(t *testing.T) {
+	if a, b := outline(t, text, 14), outline(t, text, 14); !reflect.DeepEqual(a, b) {
+		t.Error("the same dressing must give the same outline and seeds")
+	}
+}
+
+func TestUnstatedIsAssumed(t *testing.T) {
+	o := outline(t, "Pattern: T\n\nTail: hen fibres\nRib: gold wire\nBody: fur\n", 12)
+	for _, label := range []string{"tail", "rib"} {
+		if s := shapes(o, label); len(s) == 0 || !s[0].Assumed {
+			t.Errorf("the %s's size was not stated, so it must be marked assumed: %+v", label, s)
+		}
+	}
+	if s := shapes(outline(t, text, 12), "rib"); s[0].Assumed {
+		t.Error("what was stated is not assumed")
+	}
+}
+
+func TestAbsentPartsAreNotDrawn(t *testing.T) {
+	if s := shapes(outline(t, "Pattern: T\n\nTail: none\nBody: fur\n", 12), "tail"); len(s) != 0 {
+		t.Errorf("there is no tail, yet %+v", s)
+	}
+}
+
+func TestCurvedHookCarriesTheBodyRound(t *testing.T) {
+	curved := shapes(outline(t, "Pattern: T\n\nHook: 12 grub\nBody: fur\n", 12), "body")[0]
+	straight := shapes(outline(t, "Pattern: T\n\nHook: 12 wet\nBody: fur\n", 12), "body")[0]
+	low := func(s Shape) float64 {
+		y := 0.0
+		for _, p := range s.Points {
+			y = math.Max(y, p[1])
+		}
+		return y
+	}
+	if low(curved) < 2*low(straight) {
+		t.Errorf("the body on a curved hook hangs to %.2f, on a straight one to %.2f", low(curved), low(straight))
+	}
+}
+
+func TestOutlineIsSmallAndFinite(t *testing.T) {
+	for _, size := range []hook.Size{-3, 2, 12, 32} {
+		o := outline(t, text, size)
+		b, err := json.Marshal(o)
+		if err != nil {
+			t.Fatalf("size %v: %v", size, err)
+		}
+		if len(b) > 8<<10 {
+			t.Errorf("size %v: outline has %d bytes, at most 8192", size, len(b))
+		}
+		if !(o.Bounds[0] < o.Bounds[2] && o.Bounds[1] < o.Bounds[3]) {
+			t.Errorf("size %v: bounds %v", size, o.Bounds)
+		}
+	}
+}
+
+func FuzzOutline(f *testing.F) {
+	f.Add(text)
+	f.Add("Pattern: T\n\nBody: fur, from the tail to the wing\nTail: 900 mm\nWing: to the tail\nRib: gold wire, 4000 turns")
+	f.Fuzz(func(t *testing.T, text string) {
+		r, err := dressing.Read(text, dressing.Builtin())
+		if err != nil {
+			return
+		}
+		if _, err := json.Marshal(Of(r.Dressing, hook.Hook{Size: 14})); err != nil {
+			t.Fatalf("the outline cannot be written: %v", err)
+		}
+	})
+}
+
+func BenchmarkOf(b *testing.B) {
+	d := read(b, text)
+	for b.Loop() {
+		Of(d, hook.Hook{Size: 12})
+	}
+}
+
+// BenchmarkEncode is what Of is held against: encoding its result.
+func BenchmarkEncode(b *testing.B) {
+	o := outline(b, text, 12)
+	for b.Loop() {
+		if _, err := json.Marshal(o); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
