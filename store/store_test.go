@@ -1,0 +1,239 @@
+package store
+
+import (
+	"errors"
+	"strings"
+	"sync"
+	"testing"
+
+	"mothledger/localpg/pgtest"
+)
+
+func TestMain(m *testing.M) { pgtest.Main(m) }
+
+func open(t testing.TB) *Store {
+	t.Helper()
+	url := pgtest.Database(t)
+	if err := Migrate(t.Context(), url); err != nil {
+		t.Fatal(err)
+	}
+	s, err := Open(t.Context(), url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+func revision(title string) Revision {
+	return Revision{Title: title, Text: "Pattern: " + title, Reading: map[string]string{"title": title}, Originator: "Edwin Sallow", Tier: "Una Thrale",
+		Source: "Lamps on the Low Water", DateText: "1934", DateFrom: 1934, DateTo: 1934, Search: strings.ToLower(title) + " edwin sallow fur",
+		Parts: []Part{{Position: 0, Line: 1, Role: "body", Kin: "body", Text: "fur", Material: "fur"}}}
+}
+
+func file(t testing.TB, s *Store, title string) (int64, int) {
+	t.Helper()
+	var id int64
+	var folio int
+	err := s.Within(t.Context(), func(tx *Tx) (err error) {
+		id, folio, err = tx.File(t.Context(), revision(title))
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return id, folio
+}
+
+func link(t testing.TB, s *Store, child, parent int64) error {
+	t.Helper()
+	return s.Within(t.Context(), func(tx *Tx) error { return tx.Link(t.Context(), child, parent) })
+}
+
+func TestFiledAndFoundAgain(t *testing.T) {
+	s := open(t)
+	a, fa := file(t, s, "Gloaming Porter")
+	b, fb := file(t, s, "Harbour Wall Nymph")
+	if fa == fb {
+		t.Fatalf("two dressings share folio %d", fa)
+	}
+	if err := link(t, s, b, a); err != nil {
+		t.Fatal(err)
+	}
+	one, err := s.One(t.Context(), fa)
+	if err != nil || one.Title != "Gloaming Porter" || one.Originator != "Edwin Sallow" || one.Variants != 1 {
+		t.Errorf("folio %d: %+v, %v", fa, one, err)
+	}
+	for q, want := range map[string]int{"": 2, "porter": 1, "SALLOW harbour": 1, "nothing": 0, "100%": 0, "_": 0} {
+		rows, err := s.Find(t.Context(), q, 0, 10)
+		n, err2 := s.Count(t.Context(), q)
+		if err != nil || err2 != nil || len(rows) != want || n != want {
+			t.Errorf("%q finds %d (counted %d), want %d; %v %v", q, len(rows), n, want, err, err2)
+		}
+	}
+	if rows, _ := s.Find(t.Context(), "", fa, 10); len(rows) != 1 || rows[0].Folio != fb {
+		t.Errorf("the page after folio %d is %+v", fa, rows)
+	}
+	if _, err := s.One(t.Context(), 999); !errors.Is(err, ErrNotFound) {
+		t.Errorf("folio 999: %v", err)
+	}
+	people, sources, names, err := s.Names(t.Context())
+	if err != nil || len(people) != 2 || len(sources) != 1 || len(names) != 2 {
+		t.Errorf("%v %v %v %v: a name must be kept once", people, sources, names, err)
+	}
+}
+
+func TestNoDressingIsItsOwnAncestor(t *testing.T) {
+	s := open(t)
+	a, _ := file(t, s, "A")
+	b, _ := file(t, s, "B")
+	c, _ := file(t, s, "C")
+	for _, l := range [][2]int64{{b, a}, {c, b}} {
+		if err := link(t, s, l[0], l[1]); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, l := range [][2]int64{{a, a}, {a, b}, {a, c}} {
+		if err := link(t, s, l[0], l[1]); !errors.Is(err, ErrCircle) {
+			t.Errorf("linking %d under %d: %v, want ErrCircle", l[0], l[1], err)
+		}
+	}
+	if err := link(t, s, c, a); err != nil {
+		t.Errorf("two ways up are no circle: %v", err)
+	}
+}
+
+func TestTwoLinksAtOnceCannotCloseACircle(t *testing.T) {
+	s := open(t)
+	for range 20 {
+		a, _ := file(t, s, "A")
+		b, _ := file(t, s, "B")
+		var wg sync.WaitGroup
+		errs := make([]error, 2)
+		for i, l := range [][2]int64{{a, b}, {b, a}} {
+			wg.Go(func() { errs[i] = link(t, s, l[0], l[1]) })
+		}
+		wg.Wait()
+		if (errs[0] == nil) == (errs[1] == nil) {
+			t.Fatalf("of two links that contradict, one must win: %v and %v", errs[0], errs[1])
+		}
+	}
+}
+
+func TestWhatIsFiledIsNeverAltered(t *testing.T) {
+	s := open(t)
+	id, folio := file(t, s, "Gloaming Porter")
+	for _, sql := range []string{"update revision set title = 'X'", "delete from revision", "delete from part", "truncate revision cascade", "drop table part", "alter table revision drop column why", "update dressing set folio = 9"} {
+		if _, err := s.db.Exec(sql); err == nil {
+			t.Errorf("the application could %q", sql)
+		}
+	}
+	owner, err := openOwner(s, t)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := owner.db.Exec("update revision set title = 'X'"); err == nil {
+		t.Error("even the owner must not alter a revision")
+	}
+	err = s.Within(t.Context(), func(tx *Tx) error {
+		n, err := tx.Revise(t.Context(), id, revision("Gloaming Porter, corrected"))
+		if n != 2 {
+			t.Errorf("the second revision has number %d", n)
+		}
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r, err := s.One(t.Context(), folio); err != nil || r.Revision != 2 || r.Title != "Gloaming Porter, corrected" {
+		t.Errorf("%+v, %v", r, err)
+	}
+	var kept int
+	if err := s.db.Get(&kept, "select count(*) from revision where dressing_id = $1", id); err != nil || kept != 2 {
+		t.Errorf("%d revisions kept, %v", kept, err)
+	}
+}
+
+// openOwner gives a connection as the owner of the tables.
+func openOwner(s *Store, t *testing.T) (*Store, error) {
+	conn, err := s.db.Connx(t.Context())
+	if err != nil {
+		return nil, err
+	}
+	if _, err := conn.ExecContext(t.Context(), "reset role"); err != nil {
+		return nil, err
+	}
+	if err := conn.Close(); err != nil {
+		return nil, err
+	}
+	s.db.SetMaxOpenConns(1)
+	t.Cleanup(func() { s.db.SetMaxOpenConns(16) })
+	_, err = s.db.Exec("reset role")
+	out := &Store{s.db}
+	return out, err
+}
+
+func TestSentTwiceFiledOnce(t *testing.T) {
+	s := open(t)
+	const key = "0123456789"
+	attempt := func(digest string) (int, error) {
+		var folio int
+		err := s.Within(t.Context(), func(tx *Tx) error {
+			old, err := tx.Claim(t.Context(), key, digest)
+			if err != nil || old > 0 {
+				folio = old
+				return err
+			}
+			id, f, err := tx.File(t.Context(), revision("Once"))
+			if err != nil {
+				return err
+			}
+			folio = f
+			return tx.Keep(t.Context(), key, digest, id)
+		})
+		return folio, err
+	}
+	var wg sync.WaitGroup
+	folios := make([]int, 6)
+	for i := range folios {
+		wg.Go(func() {
+			var err error
+			if folios[i], err = attempt("same"); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	wg.Wait()
+	for _, f := range folios {
+		if f != folios[0] {
+			t.Errorf("one filing sent six times got folios %v", folios)
+		}
+	}
+	if n, _ := s.Count(t.Context(), "once"); n != 1 {
+		t.Errorf("filed %d times", n)
+	}
+	if _, err := attempt("other"); !errors.Is(err, ErrReused) {
+		t.Errorf("another filing under the same key: %v", err)
+	}
+}
+
+func TestMigrationsAtOnceRunOnce(t *testing.T) {
+	url := pgtest.Database(t)
+	var wg sync.WaitGroup
+	for range 4 {
+		wg.Go(func() {
+			if err := Migrate(t.Context(), url); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	wg.Wait()
+	s, err := Open(t.Context(), url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = s.Close() }()
+	if empty, err := s.Empty(t.Context()); err != nil || !empty {
+		t.Errorf("a fresh ledger is empty: %v, %v", empty, err)
+	}
+}
