@@ -191,6 +191,9 @@ func (l *Ledger) revision(f Filing) (store.Revision, error) {
 		Title: tidy(d.Title), Text: f.Text, Reading: d, Originator: tidy(d.Originator), Tier: tidy(d.Tier), Source: tidy(d.Source), Page: d.Page,
 		DateText: date.Text, DateFrom: date.From, DateTo: date.To, Reason: strings.TrimSpace(f.Reason),
 	}
+	if rev.Reason == "" && len(d.Notes) > 0 {
+		rev.Reason = d.Notes[0]
+	}
 	if s := sizes(*d); s != nil {
 		rev.SizeLow, rev.SizeHigh = &s.Low, &s.High
 	}

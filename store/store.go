@@ -379,3 +379,10 @@ func (s *Store) Empty(ctx context.Context) (bool, error) {
 	err := s.db.GetContext(ctx, &any, `select exists (select from dressing)`)
 	return !any, err
 }
+
+// HasKey tells whether a filing was booked under this key.
+func (s *Store) HasKey(ctx context.Context, key string) (bool, error) {
+	var has bool
+	err := s.db.GetContext(ctx, &has, `select exists (select from filing where key = $1)`, key)
+	return has, err
+}

@@ -264,6 +264,12 @@ func (p *partReader) counts() {
 			k++
 		}
 		of, at := p.countNoun(k)
+		if at < 0 && p.clauseStart(i) == i && p.clauseEnd(i) == i+n { // "bronze mallard slips, 2"
+			of, at = p.countNoun(0)
+			if at >= 0 {
+				at = len(p.toks) // the noun keeps its place in the phrase
+			}
+		}
 		if at < 0 {
 			if _, m := perSideSet.Match(p.toks, i+n); m > 0 {
 				of = ""
@@ -283,7 +289,7 @@ func (p *partReader) counts() {
 		c := p.count()
 		c.Low, c.High, c.Of = v.Low, v.High, of
 		p.take(i, n, "count", countMeaning(v, of))
-		if at >= 0 && !countNouns[p.low(at)].name && p.free(at) {
+		if p.free(at) && !countNouns[p.low(at)].name {
 			p.take(at, 1, "count", "")
 		}
 	}

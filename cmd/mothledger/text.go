@@ -1,0 +1,363 @@
+package main
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"strings"
+	"text/tabwriter"
+
+	"github.com/spf13/cobra"
+
+	"mothledger/core/compare"
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+	"mothledger/core/proportion"
+	"mothledger/web"
+)
+
+// load reads a dressing from a file, "-" being standard input.
+func load(name string, in io.Reader) (dressing.Dressing, error) {
+	var text []byte
+	var err error
+	shown := name
+	if name == "-" {
+		shown = "standard input"
+		text, err = io.ReadAll(io.LimitReader(in, dressing.MaxText+1))
+	} else {
+		var f *os.File
+		if f, err = os.Open(name); err == nil {
+			defer func() { _ = f.Close() }()
+			text, err = io.ReadAll(io.LimitReader(f, dressing.MaxText+1))
+		}
+	}
+	if err != nil {
+		return dressing.Dressing{}, err
+	}
+	r, err := dressing.Read(string(text), dressing.Builtin())
+	if err != nil {
+		return dressing.Dressing{}, fmt.Errorf("%s: %w", shown, err)
+	}
+	if len(r.Dressing.Parts) == 0 {
+		return dressing.Dressing{}, fmt.Errorf("%s: line 1: no part was read; expected lines such as \"Tail: 5 pheasant tail fibres, half the shank\"", shown)
+	}
+	return r.Dressing, nil
+}
+
+func printJSON(w io.Writer, v any) error {
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	return e.Encode(v)
+}
+
+func readCommand() *cobra.Command {
+	var asJSON bool
+	c := &cobra.Command{Use: "read FILE|-", Short: "Say what a recipe is understood as", Args: args(cobra.ExactArgs(1)),
+		RunE: func(cmd *cobra.Command, a []string) error {
+			d, err := load(a[0], cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			if asJSON {
+				return printJSON(cmd.OutOrStdout(), d)
+			}
+			return printDressing(cmd.OutOrStdout(), d)
+		}}
+	c.Flags().BoolVar(&asJSON, "json", false, "print JSON")
+	return c
+}
+
+func writeCommand() *cobra.Command {
+	return &cobra.Command{Use: "write FILE|-", Short: "Write a recipe in the plain form", Args: args(cobra.ExactArgs(1)),
+		RunE: func(cmd *cobra.Command, a []string) error {
+			d, err := load(a[0], cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			_, err = io.WriteString(cmd.OutOrStdout(), dressing.Write(d))
+			return err
+		}}
+}
+
+func printDressing(out io.Writer, d dressing.Dressing) error {
+	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
+	for _, h := range []struct{ label, value string }{{"Pattern", d.Title}, {"Variant of", d.VariantOf}, {"Tier", d.Tier}, {"Originator", d.Originator}, {"Source", d.Source}, {"Date", d.Date}} {
+		if h.value != "" {
+			_, _ = fmt.Fprintf(w, "%s\t%s\n", h.label, h.value)
+		}
+	}
+	if d.Sizes != nil {
+		_, _ = fmt.Fprintf(w, "Sizes\t%v to %v\n", hook.Size(d.Sizes.Low), hook.Size(d.Sizes.High))
+	}
+	_, _ = fmt.Fprintln(w, "\nLINE\tPART\tMATERIAL\tCOUNT\tLENGTH\tPLACE\tTURNS\tREST")
+	for i, p := range d.Parts {
+		_, _ = fmt.Fprintf(w, "%d\t%s\t%s\t%s\t%s\t%s\t%s\t%s\n", p.Line, p.Role, materialCell(d, i), countCell(p), p.Length, placeCell(p), turnsCell(p), restCell(p))
+	}
+	if err := w.Flush(); err != nil {
+		return err
+	}
+	for _, u := range d.Unread {
+		_, _ = fmt.Fprintf(out, "line %d, unread: %s\n", u.Line, u.Text)
+	}
+	for _, c := range d.Contradictions {
+		_, _ = fmt.Fprintf(out, "lines %v disagree: %s\n", c.Lines, c.Text)
+	}
+	return nil
+}
+
+func materialCell(d dressing.Dressing, i int) string {
+	p := d.Parts[i]
+	if p.Absent {
+		return "(none)"
+	}
+	var all []string
+	for _, m := range p.Materials {
+		all = append(all, compare.Phrase(m))
+	}
+	s := strings.Join(all, " + ")
+	for _, a := range p.Alternatives {
+		s += " or " + compare.Phrase(a)
+	}
+	if p.Continues != "" {
+		s += "(goes on from the " + p.Continues + ")"
+	}
+	if p.SameAs != "" {
+		s += "(as the " + p.SameAs + ")"
+	}
+	return s
+}
+
+func countCell(p dressing.Part) string {
+	if p.Count == nil {
+		return p.Amount
+	}
+	s := p.Count.Interval().String() + " " + p.Count.Of
+	if p.Count.Per != "" {
+		s += " a " + p.Count.Per
+	}
+	return s
+}
+
+func placeCell(p dressing.Part) string {
+	say := func(l measure.Length) string {
+		if l.IsZero() {
+			return "…"
+		}
+		return l.String()
+	}
+	if p.From.IsZero() && p.To.IsZero() {
+		return ""
+	}
+	return say(p.From) + " → " + say(p.To)
+}
+
+func turnsCell(p dressing.Part) string {
+	var s []string
+	if p.Turns != nil {
+		s = append(s, p.Turns.String())
+	}
+	for _, x := range []string{p.Winding, p.Spacing} {
+		if x != "" {
+			s = append(s, x)
+		}
+	}
+	return strings.Join(s, ", ")
+}
+
+func restCell(p dressing.Part) string {
+	var s []string
+	if h := p.Hook; h != nil {
+		s = append(s, strings.Join(strings.Fields(strings.Join([]string{h.Size, h.Shank, h.Wire, h.Style, h.Barb, h.Eye}, " ")), " "))
+	}
+	if t := p.Thread; t != nil {
+		if t.Aught != "" {
+			s = append(s, t.Aught)
+		}
+		if t.Denier > 0 {
+			s = append(s, fmt.Sprintf("%g denier", t.Denier))
+		}
+	}
+	if p.DiameterMM > 0 {
+		s = append(s, fmt.Sprintf("%.3g mm across", p.DiameterMM))
+	}
+	if p.Optional {
+		s = append(s, "optional")
+	}
+	for _, m := range p.Materials {
+		if m.Preparation != "" {
+			s = append(s, m.Preparation)
+		}
+	}
+	return strings.Join(s, "; ")
+}
+
+type viceFlags struct {
+	size, shank     string
+	shankMM, gapeMM float64
+}
+
+func (v *viceFlags) add(c *cobra.Command) {
+	c.Flags().StringVar(&v.size, "size", "", "hook size, such as 12 or 1/0")
+	c.Flags().StringVar(&v.shank, "shank", "", "shank code, such as 2XL")
+}
+
+// hook gives the hook to measure on: the flags', else the dressing's own.
+func (v viceFlags) hook(d dressing.Dressing) (hook.Hook, bool, error) {
+	h, stated := d.HookNamed()
+	if v.size != "" {
+		s, err := hook.ParseSize(v.size)
+		if err != nil {
+			return h, false, err
+		}
+		h.Size, stated = s, true
+	}
+	if v.shank != "" {
+		n, err := hook.ParseShank(v.shank)
+		if err != nil {
+			return h, false, err
+		}
+		h.Shank = n
+	}
+	if v.shankMM < 0 || v.gapeMM < 0 {
+		return h, false, errors.New("--shank-mm and --gape-mm: expected millimetres above 0")
+	}
+	h.Measured = hook.Geometry{ShankMM: v.shankMM, GapeMM: v.gapeMM}
+	return h, stated, nil
+}
+
+func measureCommand() *cobra.Command {
+	var asJSON bool
+	var v viceFlags
+	c := &cobra.Command{Use: "measure FILE|-", Short: "Put a recipe on a hook, in millimetres", Args: args(cobra.ExactArgs(1)),
+		RunE: func(cmd *cobra.Command, a []string) error {
+			d, err := load(a[0], cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			h, stated, err := v.hook(d)
+			if err != nil {
+				return err
+			}
+			m := proportion.On(d, h, stated)
+			if asJSON {
+				return printJSON(cmd.OutOrStdout(), m)
+			}
+			return printMeasured(cmd.OutOrStdout(), m)
+		}}
+	c.Flags().BoolVar(&asJSON, "json", false, "print JSON")
+	v.add(c)
+	c.Flags().Float64Var(&v.shankMM, "shank-mm", 0, "measured shank in mm")
+	c.Flags().Float64Var(&v.gapeMM, "gape-mm", 0, "measured gape in mm")
+	return c
+}
+
+func printMeasured(out io.Writer, m proportion.Measured) error {
+	h := m.Hook
+	_, _ = fmt.Fprintf(out, "Hook %s %s (%s): shank %.2f mm, gape %.2f, eye %.2f, wire %.2f\n\n", h.Size, h.Shank, h.Basis, h.ShankMM, h.GapeMM, h.EyeMM, h.WireMM)
+	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
+	_, _ = fmt.Fprintln(w, "PART\tAS WRITTEN\tOF SHANK\tMM\tFROM\tTO")
+	station := func(s *float64) string {
+		if s == nil {
+			return ""
+		}
+		return fmt.Sprintf("%.2f", *s)
+	}
+	for _, p := range m.Parts {
+		ratio, mm := "", ""
+		if p.MM > 0 {
+			ratio, mm = fmt.Sprintf("%.2f", p.OfShank), fmt.Sprintf("%.2f", p.MM)
+			if p.HighMM-p.LowMM > 0.005 {
+				mm = fmt.Sprintf("%.2f (%.2f to %.2f)", p.MM, p.LowMM, p.HighMM)
+			}
+			if p.Assumed {
+				mm += " assumed"
+			}
+		}
+		_, _ = fmt.Fprintf(w, "%s\t%s\t%s\t%s\t%s\t%s\n", p.Role, p.AsWritten, ratio, mm, station(p.From), station(p.To))
+	}
+	if err := w.Flush(); err != nil {
+		return err
+	}
+	for _, x := range m.Warnings {
+		_, _ = fmt.Fprintf(out, "%s: %s\n", x.Part, x.Text)
+	}
+	return nil
+}
+
+func compareCommand() *cobra.Command {
+	var asJSON bool
+	var v viceFlags
+	c := &cobra.Command{Use: "compare PARENT VARIANT...", Short: "Say what departs from a parent dressing, and what it means", Args: args(cobra.MinimumNArgs(2)),
+		RunE: func(cmd *cobra.Command, a []string) error {
+			parent, err := load(a[0], cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			if _, _, err := v.hook(parent); err != nil {
+				return err
+			}
+			var out struct {
+				Parent struct {
+					Title string `json:"title"`
+				} `json:"parent"`
+				Variants []compare.Comparison `json:"variants"`
+			}
+			out.Parent.Title = parent.Title
+			for _, name := range a[1:] {
+				d, err := load(name, cmd.InOrStdin())
+				if err != nil {
+					return err
+				}
+				out.Variants = append(out.Variants, compare.Dressings(parent, d))
+			}
+			if asJSON {
+				return printJSON(cmd.OutOrStdout(), out)
+			}
+			for _, c := range out.Variants {
+				if err := printComparison(cmd.OutOrStdout(), parent.Title, c); err != nil {
+					return err
+				}
+			}
+			return nil
+		}}
+	c.Flags().BoolVar(&asJSON, "json", false, "print JSON")
+	v.add(c)
+	return c
+}
+
+func printComparison(out io.Writer, parent string, c compare.Comparison) error {
+	_, _ = fmt.Fprintf(out, "%s beside %s\n%s\n\n", c.Title, parent, c.Sentence())
+	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
+	for _, d := range c.Parts {
+		name := d.Role
+		if len(d.Roles) == 2 {
+			name = strings.Join(d.Roles, "/")
+		}
+		say := d.Sentence()
+		if say == "" {
+			say = d.Why
+		}
+		_, _ = fmt.Fprintf(w, "%s\t%s\t%s\n", name, d.Change, say)
+	}
+	_, _ = fmt.Fprintln(w)
+	return w.Flush()
+}
+
+func openapiCommand() *cobra.Command {
+	return &cobra.Command{Use: "openapi", Short: "Print the description of the HTTP interface", Args: args(cobra.NoArgs),
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			b, err := web.Description()
+			if err != nil {
+				return err
+			}
+			var v any
+			if err := json.Unmarshal(b, &v); err != nil {
+				return err
+			}
+			return printJSON(cmd.OutOrStdout(), v)
+		}}
+}

@@ -1,0 +1,149 @@
+// Package web is the ledger over HTTP: typed operations described by OpenAPI,
+// problem answers by RFC 9457, the built front end, and the checks that a
+// keeper of the server asks for.
+package web
+
+import (
+	"context"
+	"errors"
+	"io/fs"
+	"log/slog"
+	"net/http"
+	"net/url"
+	"path"
+	"reflect"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humaecho"
+	"github.com/labstack/echo/v4"
+	"github.com/labstack/echo/v4/middleware"
+
+	"mothledger/ledger"
+)
+
+// policy lets a page load only what this server ships, and run no inline
+// script. Style attributes are allowed: the drawings and the primitives set them.
+const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+
+// maxBody is the largest request body, in bytes: a text of 1 MB with what JSON
+// puts around it.
+const maxBody = 2 << 20
+
+// New gives the handler for a ledger. files is the built front end.
+func New(l *ledger.Ledger, files fs.FS, log *slog.Logger) http.Handler {
+	e := echo.New()
+	e.HideBanner, e.HidePort = true, true
+	e.Use(middleware.Recover(), guard, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	api := describe(e)
+	operations(api, l, log)
+	e.GET("/healthz", func(c echo.Context) error { return c.String(http.StatusOK, "ok\n") })
+	e.GET("/readyz", func(c echo.Context) error {
+		if err := l.Ready(c.Request().Context()); err != nil {
+			return c.String(http.StatusServiceUnavailable, "the database does not answer\n")
+		}
+		return c.String(http.StatusOK, "ready\n")
+	})
+	pages(e, files)
+	return e
+}
+
+func init() { huma.DefaultArrayNullable = false } // lists are empty, never null
+
+func describe(e *echo.Echo) huma.API {
+	cfg := huma.DefaultConfig("Moth Ledger", "1")
+	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
+	cfg.CreateHooks = nil // no $schema links in answers
+	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	return humaecho.New(e, cfg)
+}
+
+// schemaName tells the core's types apart by their package: a hook as written
+// (DressingHook) from a hook in the vice (ProportionHook).
+func schemaName(t reflect.Type, hint string) string {
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	name := huma.DefaultSchemaNamer(t, hint)
+	if pkg, ok := strings.CutPrefix(t.PkgPath(), "mothledger/core/"); ok && t.Name() != "" {
+		prefix := strings.ToUpper(pkg[:1]) + pkg[1:]
+		if prefix != name {
+			return prefix + name
+		}
+	}
+	return name
+}
+
+// Description gives the OpenAPI description as JSON.
+func Description() ([]byte, error) {
+	api := describe(echo.New())
+	operations(api, nil, slog.Default())
+	return api.OpenAPI().MarshalJSON()
+}
+
+// guard sets the headers that every answer has, and refuses writes that another
+// site's page sends.
+func guard(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c echo.Context) error {
+		h := c.Response().Header()
+		h.Set("Content-Security-Policy", policy)
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		r := c.Request()
+		if r.Method != http.MethodGet && r.Method != http.MethodHead {
+			if o := r.Header.Get("Origin"); o != "" {
+				if u, err := url.Parse(o); err != nil || u.Host != r.Host {
+					return echo.NewHTTPError(http.StatusForbidden, "this request comes from another site")
+				}
+			}
+		}
+		return next(c)
+	}
+}
+
+// pages serves the front end: hashed files for good, and its page for every
+// other address.
+func pages(e *echo.Echo, files fs.FS) {
+	server := http.FileServerFS(files)
+	e.GET("/*", func(c echo.Context) error {
+		p := strings.TrimPrefix(path.Clean(c.Request().URL.Path), "/")
+		if strings.HasPrefix(p, "api/") || p == "api" {
+			return echo.NewHTTPError(http.StatusNotFound, "there is no such address")
+		}
+		if st, err := fs.Stat(files, p); err == nil && !st.IsDir() && p != "index.html" {
+			if strings.HasPrefix(p, "assets/") {
+				c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+			}
+			server.ServeHTTP(c.Response(), c.Request())
+			return nil
+		}
+		if strings.HasPrefix(p, "assets/") {
+			return echo.NewHTTPError(http.StatusNotFound, "there is no such file")
+		}
+		page, err := fs.ReadFile(files, "index.html")
+		if err != nil {
+			return c.HTML(http.StatusOK, "<!doctype html><title>Moth Ledger</title><p>This build has no front end. Run ./start, which builds it.</p>")
+		}
+		c.Response().Header().Set("Cache-Control", "no-cache")
+		return c.HTMLBlob(http.StatusOK, page)
+	})
+}
+
+// problem turns an error of the ledger into an answer that says what was wrong
+// and where.
+func problem(ctx context.Context, log *slog.Logger, err error) error {
+	var f *ledger.Fault
+	switch {
+	case err == nil:
+		return nil
+	case errors.As(err, &f):
+		return huma.Error422UnprocessableEntity(f.Msg, &huma.ErrorDetail{Message: f.Msg, Location: "body." + f.Field})
+	case errors.Is(err, ledger.ErrNotFound):
+		return huma.Error404NotFound("there is no such folio in the ledger")
+	case errors.Is(err, context.Canceled):
+		return huma.NewError(499, "the request was given up")
+	}
+	log.ErrorContext(ctx, "request failed", "error", err)
+	return huma.Error500InternalServerError("the ledger could not do this; nothing was changed")
+}
