@@ -10,13 +10,13 @@ import (
 	"mothledger/ledger"
 )
 
-// vice is the hook that the screen is measured on.
-type vice struct {
+// Vice is the hook that the screen is measured on.
+type Vice struct {
 	Size  string `query:"size" maxLength:"5" doc:"hook size, such as 12 or 1/0; absent for the hook that the dressing names"`
 	Shank string `query:"shank" maxLength:"10" doc:"shank code: standard, 2XL, 1XS; absent for the one that the dressing names"`
 }
 
-func (v vice) ledger() ledger.Vice { return ledger.Vice{Size: v.Size, Shank: v.Shank} }
+func (v Vice) ledger() ledger.Vice { return ledger.Vice{Size: v.Size, Shank: v.Shank} }
 
 type answer[T any] struct{ Body T }
 
@@ -27,7 +27,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 
 	huma.Register(api, op(http.MethodGet, "/api/dressings", "find-dressings", "List and find dressings"),
 		func(ctx context.Context, in *struct {
-			vice
+			Vice
 			Query string `query:"q" maxLength:"200" doc:"words that all must occur"`
 			After int    `query:"after" minimum:"0" doc:"the folio after which to go on"`
 			Limit int    `query:"limit" minimum:"1" maximum:"100" default:"40"`
@@ -38,7 +38,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 
 	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family"),
 		func(ctx context.Context, in *struct {
-			vice
+			Vice
 			Folio int `path:"folio" minimum:"1" maximum:"2147483647"`
 		}) (*answer[ledger.Folio], error) {
 			f, err := l.Open(ctx, in.Folio, in.ledger())
@@ -81,7 +81,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 
 	huma.Register(api, op(http.MethodPost, "/api/readings", "read-text", "Read a text without filing it"),
 		func(ctx context.Context, in *struct {
-			vice
+			Vice
 			Body struct {
 				Text string `json:"text"`
 			}
@@ -92,7 +92,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 
 	huma.Register(api, op(http.MethodGet, "/api/spreads/{parent}/{variant}", "open-spread", "A variant beside its parent, on one hook"),
 		func(ctx context.Context, in *struct {
-			vice
+			Vice
 			Parent  int `path:"parent" minimum:"1" maximum:"2147483647"`
 			Variant int `path:"variant" minimum:"1" maximum:"2147483647"`
 		}) (*answer[ledger.Spread], error) {

@@ -13,6 +13,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 
 	"mothledger/core/dressing"
@@ -171,7 +172,7 @@ func Dressings(parent, variant dressing.Dressing) Comparison {
 			out.Counts.Unstated++
 		}
 	}
-	out.Verdict, out.Because = judge(parent, variant, parts)
+	out.Verdict, out.Because = judge(parts)
 	return out
 }
 
@@ -632,46 +633,37 @@ func movedParts(p dressing.Dressing, pair []int) []bool {
 
 // Sentence says a departure in words; empty where there is none.
 func (d Departure) Sentence() string {
-	list := func(s []string) string { return strings.Join(s, " and ") }
-	var say []string
 	name := d.Role
 	if len(d.Roles) == 2 {
 		name = d.Roles[0] + " (" + d.Roles[1] + ")"
 	}
+	list := func(s []string) string { return strings.Join(s, " and ") }
+	named := func(what string, m []string) string {
+		if len(m) == 0 {
+			return what + " " + name
+		}
+		return what + " " + name + " of " + list(m)
+	}
+	var say []string
 	switch d.Change {
 	case Added:
-		s := "the " + name + " is added"
-		if m := list(d.Materials.Variant); m != "" {
-			s += ": " + m
-		}
-		return s
+		return named("added:", d.Materials.Variant)
 	case Dropped:
-		s := "the " + name + " is left out"
-		if m := list(d.Materials.Parent); m != "" {
-			s += ": " + m
-		}
-		return s
+		return named("left out:", d.Materials.Parent)
 	case Unstated, CannotTell:
 		return ""
-	case Replaced:
-		say = append(say, fmt.Sprintf("%s for %s", list(d.Materials.Variant), list(d.Materials.Parent)))
-	case Near:
-		say = append(say, fmt.Sprintf("%s, not %s", list(d.Materials.Variant), list(d.Materials.Parent)))
+	case Replaced, Near:
+		say = append(say, fmt.Sprintf("%s instead of %s", list(d.Materials.Variant), list(d.Materials.Parent)))
 	}
-	for _, f := range []struct {
-		what string
-		f    *Figures
-	}{{"", d.Length}, {"", d.Count}, {"", d.Turns}} {
-		if f.f == nil || f.f.Change == "" {
-			continue
+	for _, f := range []*Figures{d.Length, d.Count, d.Turns} {
+		if f != nil && f.Change != "" {
+			say = append(say, f.say())
 		}
-		say = append(say, f.f.say())
 	}
 	for _, w := range []*Words{d.Winding, d.Method, d.Hook} {
-		if w == nil || w.Change == "" {
-			continue
+		if w != nil && w.Change != "" {
+			say = append(say, wayWords(w.Variant)+" instead of "+wayWords(w.Parent))
 		}
-		say = append(say, windingWords(w.Variant)+", not "+windingWords(w.Parent))
 	}
 	if d.Moved {
 		say = append(say, "at another place in the order")
@@ -679,41 +671,31 @@ func (d Departure) Sentence() string {
 	if len(say) == 0 {
 		return ""
 	}
-	return "the " + name + " has " + strings.Join(say, "; ")
+	return name + ": " + strings.Join(say, ", ")
 }
 
-func windingWords(w string) string {
+func wayWords(w string) string {
 	switch w {
 	case "counter":
-		return "turns against the body"
+		return "wound against the body"
 	case "with":
-		return "turns with the body"
-	case "collar":
-		return "a collar"
-	case "palmered":
-		return "palmered turns"
-	case "parachute":
-		return "parachute turns"
-	case "beard":
-		return "a beard"
+		return "wound with the body"
+	case "collar", "beard":
+		return "a " + w
 	}
 	return w
 }
 
 func (f Figures) say() string {
-	round := func(v float64) string { return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", v), "0"), ".") }
+	round := func(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }
 	switch f.Of {
 	case "turn":
-		return fmt.Sprintf("%s turns, not %s", f.VariantSaid, f.ParentSaid)
-	case "":
-	case "shank", "gape", "mm", "eye":
-		if f.Change == "longer" || f.Change == "shorter" {
-			return fmt.Sprintf("%s of the %s, not %s (%s)", round(f.Variant), f.Of, round(f.Parent), f.Change)
-		}
-	default:
-		if f.Change == "more" || f.Change == "fewer" {
-			return fmt.Sprintf("%s %ss, not %s", f.VariantSaid, f.Of, f.ParentSaid)
-		}
+		return fmt.Sprintf("%s turns instead of %s", f.VariantSaid, f.ParentSaid)
+	case "shank", "gape", "eye":
+		return fmt.Sprintf("%s, %s of the %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
 	}
-	return fmt.Sprintf("%s × %s, not %s (%s)", round(f.Variant), f.Of, round(f.Parent), f.Change)
+	if f.Change == "more" || f.Change == "fewer" {
+		return fmt.Sprintf("%s %ss instead of %s", f.VariantSaid, f.Of, f.ParentSaid)
+	}
+	return fmt.Sprintf("%s, %s × %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
 }

@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 
-	"mothledger/core/dressing"
 	"mothledger/core/role"
 )
 
@@ -59,7 +58,7 @@ const (
 )
 
 // judge weighs the departures.
-func judge(parent, variant dressing.Dressing, parts []Departure) (Verdict, []string) {
+func judge(parts []Departure) (Verdict, []string) {
 	score := map[Verdict]float64{}
 	kept, all := 0.0, 0.0
 	structural := 0
@@ -132,15 +131,13 @@ func judge(parent, variant dressing.Dressing, parts []Departure) (Verdict, []str
 	var because []string
 	if structural >= 3 && all > 0 && kept/all < newShare {
 		verdict = NewPattern
-		because = append(because, fmt.Sprintf("only %.0f of every 100 parts of the parent's character are left", 100*kept/all))
+		because = append(because, fmt.Sprintf("only %.0f %% of the parent's character is left", 100*kept/all))
 	}
 	for _, f := range facts {
 		if f.sentence != "" {
 			because = append(because, f.sentence)
 		}
 	}
-	_ = parent
-	_ = variant
 	return verdict, because
 }
 

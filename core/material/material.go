@@ -112,7 +112,7 @@ var names = []string{
 var nameHue = map[string]string{
 	"golden pheasant": "#c9772a", "bronze mallard": "#6f5136", "blue dun cape": "#7f868f", "red game": "#7f3a1c", "grey mallard": "#98938a", "blue jay": "#4573a8",
 	"golden plover": "#8b7a45", "grey squirrel": "#8d8880", "red squirrel": "#8d4a28", "fox squirrel": "#7a4a28", "grey partridge": "#948b7d", "brown partridge": "#7d6248", "pheasant tail": "#6a4126",
-	"pheasant": "#6a4126", "peacock": "#2f4a39", "ostrich": "#4a443c", "hare": "#8d7352", "rabbit": "#877d70", "mole": "#5f5c59", "squirrel": "#86705a", "muskrat": "#6f6a63", "deer": "#9a7e58", "elk": "#b08d5e", "calf": "#d9cdb3",
+	"pheasant": "#6a4126", "peacock quill": "#9a835c", "hackle stalk": "#a5814e", "peacock": "#2f4a39", "ostrich": "#4a443c", "hare": "#8d7352", "rabbit": "#877d70", "mole": "#5f5c59", "squirrel": "#86705a", "muskrat": "#6f6a63", "deer": "#9a7e58", "elk": "#b08d5e", "calf": "#d9cdb3",
 	"partridge": "#86745c", "woodcock": "#75583b", "snipe": "#6f6455", "starling": "#37353b", "grouse": "#5d4530", "teal": "#8c8a85", "mallard": "#928a7c", "wood duck": "#b08d57", "jungle cock": "#c4a55b", "guinea": "#4d4d4d", "turkey": "#75604a", "goose": "#8e8880",
 	"cdc": "#8c877d", "lead": "#6f7275", "tungsten": "#77797c", "brass": "#b79245", "latex": "#d8c59c", "varnish": "#241c16", "wire": "#a8823c", "tinsel": "#bdbab0", "flash": "#c9cdd3", "raffia": "#c8a868", "quill": "#8a7350", "biot": "#7c6a50", "seal": "#8a7a5c", "hen": "#7d6a52", "cock": "#8a6238", "foam": "#3a3733", "bead": "#b18a3f", "wool": "#b9a88a", "floss": "#b08c4a", "otter": "#7a6650", "moose": "#3f3028", "badger": "#b9ad93", "fox": "#9a6438", "duck": "#8b857a", "thread": "#4a3a2c", "silk": "#c9b26a", "poly": "#d8d3c4", "monofilament": "#b9bfba",
 }

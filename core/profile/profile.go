@@ -524,15 +524,15 @@ func (m *maker) gaugeMM(i int) float64 {
 	if d := m.d.Parts[i].DiameterMM; d > 0 {
 		return d
 	}
-	f := 0.034
+	f := 0.022
 	if mats := m.d.MaterialsOf(i); len(mats) > 0 {
 		switch {
 		case strings.Contains(mats[0].Size, "fine") || strings.Contains(mats[0].Size, "small"):
-			f = 0.024
+			f = 0.016
 		case strings.Contains(mats[0].Size, "medium"):
-			f = 0.045
+			f = 0.03
 		case strings.Contains(mats[0].Size, "large"), strings.Contains(mats[0].Size, "wide"):
-			f = 0.065
+			f = 0.045
 		}
 		switch material.KindOf(mats[0].Name) {
 		case material.Tinsel, material.Floss, material.Strip, material.Quill:
@@ -712,8 +712,8 @@ func (m *maker) wing(i int, std role.Role) {
 			s := base
 			s.Kind = "blade"
 			s.Far = side == 0
-			s.Angle = 17 + float64(1-side)*4
-			s.Width = r2(math.Min(length*0.26, m.g.GapeMM*0.62))
+			s.Angle = 8 + float64(1-side)*3
+			s.Width = r2(math.Min(length*0.24, m.g.GapeMM*0.56))
 			s.Seed += uint32(side)
 			m.out = append(m.out, s)
 		}
@@ -1089,7 +1089,12 @@ func bounds(o Outline) [4]float64 {
 		}
 		for _, a := range []float64{s.Angle - s.Spread/2, s.Angle, s.Angle + s.Spread/2} {
 			t := a * math.Pi / 180
-			grow(s.Root[0]-s.Length*math.Cos(t), s.Root[1]-s.Length*math.Sin(t))
+			x, y := s.Root[0]-s.Length*math.Cos(t), s.Root[1]-s.Length*math.Sin(t)
+			grow(x, y)
+			if s.Kind == "blade" || s.Kind == "plume" { // the leading edge bows up
+				grow(s.Root[0]-0.6*s.Length*math.Cos(t), s.Root[1]-0.6*s.Length*math.Sin(t)-s.Width)
+				grow(x, y-0.7*s.Width)
+			}
 			if s.RootTo != nil {
 				grow(s.RootTo[0]-s.Length*math.Cos(t), s.RootTo[1]-s.Length*math.Sin(t))
 			}

@@ -1,0 +1,98 @@
+import { useVice } from "./vice";
+
+const shanks = ["2XS", "1XS", "standard", "1XL", "2XL", "3XL", "4XL", "6XL"];
+
+/** The hook everything is measured on, always at the lower edge. */
+export function ViceBar() {
+  const { vice, hook, step, setSize, setShank, release } = useVice();
+  const held = vice.size !== "" || vice.shank !== "";
+  const size = vice.size || hook?.size || "";
+  const shank = vice.shank || hook?.shank || "standard";
+  return (
+    <section
+      aria-label="In the vice"
+      className="no-print fixed inset-x-0 bottom-0 z-20 flex h-[58px] items-center gap-3 border-t border-bark bg-bark px-3 text-onbark"
+    >
+      <h2 className="w-[76px] text-center text-[0.95rem] leading-tight">In the vice</h2>
+      <div className="flex items-center">
+        <button
+          type="button"
+          onClick={() => step(-1)}
+          className="size-11 rounded-l border border-edge text-xl hover:bg-amber"
+          aria-label="A larger hook"
+          aria-keyshortcuts="["
+          title="A larger hook  ["
+        >
+          [
+        </button>
+        <input
+          aria-label="Hook size"
+          className="h-11 w-[4.2rem] border-y border-edge bg-transparent text-center text-xl font-semibold"
+          value={size}
+          placeholder="own"
+          inputMode="numeric"
+          list="vice-sizes"
+          onChange={(e) => setSize(e.target.value.trim())}
+          onFocus={(e) => e.target.select()}
+        />
+        <datalist id="vice-sizes">
+          {["2", "4", "6", "8", "10", "12", "14", "16", "18", "20", "22"].map((s) => (
+            <option key={s} value={s} />
+          ))}
+        </datalist>
+        <button
+          type="button"
+          onClick={() => step(1)}
+          className="size-11 rounded-r border border-edge text-xl hover:bg-amber"
+          aria-label="A smaller hook"
+          aria-keyshortcuts="]"
+          title="A smaller hook  ]"
+        >
+          ]
+        </button>
+      </div>
+      <label className="flex items-center gap-2">
+        <span className="text-[0.9rem]">shank</span>
+        <select
+          value={shank}
+          onChange={(e) => setShank(e.target.value)}
+          className="h-11 rounded border border-edge bg-bark px-2"
+        >
+          {(shanks.includes(shank) ? shanks : [shank, ...shanks]).map((s) => (
+            <option key={s} value={s}>
+              {s}
+            </option>
+          ))}
+        </select>
+      </label>
+      <p aria-live="polite" data-testid="vice-figures" className="truncate text-[0.95rem]">
+        {hook ? (
+          <>
+            shank <b>{hook.shankMM.toFixed(1)}</b> mm · gape <b>{hook.gapeMM.toFixed(1)}</b> · eye{" "}
+            <b>{hook.eyeMM.toFixed(2)}</b> · wire <b>{hook.wireMM.toFixed(2)}</b>
+            <span className="ml-3 opacity-80">
+              {hook.basis === "measured"
+                ? "measured"
+                : hook.basis === "assumed"
+                  ? "no size stated: a 12 assumed"
+                  : "generic scale, ± 10 to 20 %"}
+            </span>
+          </>
+        ) : held ? (
+          `every fly on a ${size}`
+        ) : (
+          "each fly on the hook its own dressing names"
+        )}
+      </p>
+      {held && (
+        <button
+          type="button"
+          onClick={release}
+          className="ml-auto h-11 shrink-0 rounded border border-edge px-3 hover:bg-amber"
+        >
+          its own hook
+        </button>
+      )}
+    </section>
+  );
+}

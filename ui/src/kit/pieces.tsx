@@ -1,0 +1,101 @@
+import type { ReactNode } from "react";
+import type { Dressing, Material, Measured, MeasuredPart, Part } from "../api/client";
+import { Problem } from "../api/client";
+
+/** What went wrong, what is safe, and what to do. */
+export function Trouble({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
+  const p = error instanceof Problem ? error : new Problem("Something went wrong on this page.", "", 0);
+  return (
+    <div role="alert" className="mx-auto my-16 max-w-xl border-l-4 border-amber bg-well p-6">
+      <h2 className="text-2xl">{p.status === 404 ? "Not in the ledger" : "That did not work"}</h2>
+      <p className="book mt-2">{p.message}</p>
+      <p className="mt-2 text-soft">Nothing that was filed is touched.</p>
+      {onRetry && p.status !== 404 && (
+        <button type="button" className="btn mt-4" onClick={onRetry}>
+          Try again
+        </button>
+      )}
+    </div>
+  );
+}
+
+export function Waiting() {
+  return (
+    <p role="status" className="book p-10 text-soft">
+      Turning to the page …
+    </p>
+  );
+}
+
+export const phrase = (m: Material) => [m.size, m.colour, m.name].filter(Boolean).join(" ");
+
+/** The materials of a part, following "continues" to the part that names them. */
+export function materialWords(d: Dressing, p: Part): string {
+  if (p.absent) return "none";
+  const own = p.materials.map(phrase).join(", ");
+  const alt = (p.alternatives ?? []).map(phrase).filter(Boolean);
+  const rest = p.continues ? `goes on from the ${p.continues}` : p.sameAs ? `as the ${p.sameAs}` : "";
+  const hook = p.hook
+    ? [p.hook.style, p.hook.barb, p.hook.wire, p.hook.eye && `${p.hook.eye} eye`].filter(Boolean).join(", ")
+    : "";
+  const said = [own || rest || hook, ...(alt.length ? [`or ${alt.join(" or ")}`] : [])].filter(Boolean).join(" ");
+  return said || (d.parts.length ? p.text : "");
+}
+
+const figure = (v: number) => String(Math.round(v * 100) / 100);
+export const range = (v: { low: number; high: number }) =>
+  v.low === v.high ? figure(v.low) : `${figure(v.low)}–${figure(v.high)}`;
+
+export function countWords(p: Part): string {
+  const out: string[] = [];
+  if (p.count) {
+    const many = p.count.high !== 1;
+    const of = p.count.of ? ` ${p.count.of}${many ? "s" : ""}` : "";
+    out.push(`${range(p.count)}${of}${p.count.per ? ` a ${p.count.per}` : ""}`);
+  } else if (p.amount) out.push(p.amount);
+  if (p.turns) out.push(`${range(p.turns)} turn${p.turns.high === 1 ? "" : "s"}`);
+  if (p.winding) out.push(p.winding === "counter" ? "against the body" : "with the body");
+  if (p.spacing) out.push(p.spacing === "even" ? "evenly spaced" : "opening forward");
+  if (p.thread?.aught) out.push(p.thread.aught);
+  if (p.thread?.denier) out.push(`${p.thread.denier} denier`);
+  return out.join(", ");
+}
+
+export const prepWords = (p: Part) =>
+  p.materials
+    .map((m) => m.preparation)
+    .filter(Boolean)
+    .join(", ");
+
+export function mmWords(m: MeasuredPart | undefined): string {
+  if (!m?.mm) return "";
+  const wide = (m.highMM ?? 0) - (m.lowMM ?? 0) > 0.05;
+  return wide ? `${m.lowMM?.toFixed(1)}–${m.highMM?.toFixed(1)}` : m.mm.toFixed(1);
+}
+
+export function ratioWords(m: MeasuredPart | undefined): string {
+  if (!m?.ofShank) return "";
+  const wide = (m.ofShankHigh ?? 0) - (m.ofShankLow ?? 0) > 0.005;
+  return wide ? `${m.ofShankLow?.toFixed(2)}–${m.ofShankHigh?.toFixed(2)}` : m.ofShank.toFixed(2);
+}
+
+/** Where a part lies, in shanks from the eye. */
+export function placeWords(m: MeasuredPart | undefined): string {
+  if (m?.from === undefined && m?.to === undefined) return "";
+  const s = (v: number | undefined) => (v === undefined ? "" : v === 0 ? "eye" : v === 1 ? "bend" : v.toFixed(2));
+  return [s(m.from), s(m.to)].filter(Boolean).join(" → ");
+}
+
+export function hookWords(h: Measured["hook"]): string {
+  return `${h.size}${h.shank === "standard" ? "" : ` ${h.shank}`}`;
+}
+
+export function Fact({ label, children }: { label: string; children: ReactNode }) {
+  if (!children) return null;
+  return (
+    <div className="border-b border-rule py-1.5">
+      <dt className="caps">{label}</dt>
+      <dd className="book leading-snug">{children}</dd>
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import type { Measured, Vice } from "../api/client";
+
+type Hook = Measured["hook"];
+
+type State = {
+  vice: Vice;
+  /** The hook that the page on the screen is measured on, as the core answered. */
+  hook: Hook | undefined;
+  show: (hook: Hook | undefined) => void;
+  step: (by: number) => void;
+  setSize: (size: string) => void;
+  setShank: (shank: string) => void;
+  release: () => void;
+};
+
+const Context = createContext<State | undefined>(undefined);
+const key = "mothledger.vice";
+
+/** Sizes as the trade counts them: 8/0 … 1/0, 1, 2 … 32. */
+export const sizes = [8, 7, 6, 5, 4, 3, 2, 1]
+  .map((n) => `${n}/0`)
+  .concat(Array.from({ length: 32 }, (_, i) => `${i + 1}`));
+
+/** The next even size in a direction; odd ones and aughts step by one. */
+export function nextSize(size: string, by: number): string {
+  const i = sizes.indexOf(size);
+  if (i < 0) return size;
+  let j = i + by;
+  if (j > 8 && j < sizes.length && Number(sizes[j]) % 2 === 1) j += by;
+  return sizes[Math.min(Math.max(j, 0), sizes.length - 1)] as string;
+}
+
+function kept(): Vice {
+  try {
+    const v = JSON.parse(localStorage.getItem(key) ?? "") as Partial<Vice>;
+    return {
+      size: sizes.includes(v.size ?? "") ? (v.size as string) : "",
+      shank: typeof v.shank === "string" ? v.shank : "",
+    };
+  } catch {
+    return { size: "", shank: "" };
+  }
+}
+
+export function ViceProvider({ children }: { children: ReactNode }) {
+  const [vice, setVice] = useState<Vice>(kept);
+  const [hook, show] = useState<Hook | undefined>();
+  const state = useMemo<State>(() => {
+    const put = (v: Vice) => {
+      localStorage.setItem(key, JSON.stringify(v));
+      setVice(v);
+    };
+    const size = vice.size || hook?.size || "12";
+    return {
+      vice,
+      hook,
+      show,
+      step: (by) => put({ ...vice, size: nextSize(size, by) }),
+      setSize: (s) => put({ ...vice, size: s }),
+      setShank: (s) => put({ ...vice, shank: s }),
+      release: () => put({ size: "", shank: "" }),
+    };
+  }, [vice, hook]);
+  return <Context value={state}>{children}</Context>;
+}
+
+export function useVice(): State {
+  const s = useContext(Context);
+  if (!s) throw new Error("useVice outside ViceProvider");
+  return s;
+}

@@ -1,0 +1,32 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { RouterProvider } from "@tanstack/react-router";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { Problem } from "./api/client";
+import "./app.css";
+import { ThemeProvider } from "./kit/theme";
+import { ViceProvider } from "./kit/vice";
+import { router } from "./router";
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 2_000,
+      retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+    },
+  },
+});
+
+const root = document.getElementById("root");
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <ThemeProvider>
+        <QueryClientProvider client={client}>
+          <ViceProvider>
+            <RouterProvider router={router} />
+          </ViceProvider>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </StrictMode>,
+  );

@@ -1,0 +1,222 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
+import { useEffect } from "react";
+import { type Entry, type Folio, folioQuery, Problem } from "../../api/client";
+import { Fly } from "../../drawing/Fly";
+import {
+  countWords,
+  Fact,
+  hookWords,
+  materialWords,
+  mmWords,
+  placeWords,
+  prepWords,
+  ratioWords,
+  Trouble,
+  Waiting,
+} from "../../kit/pieces";
+import { useVice } from "../../kit/vice";
+
+/** One dressing, drawn to scale, with its parts and its evidence. */
+export function FolioRoom() {
+  const { folio } = useParams({ from: "/folio/$folio" });
+  const number = Number(folio);
+  const { vice, show } = useVice();
+  const good = Number.isInteger(number) && number > 0;
+  const q = useQuery({ ...folioQuery(number, vice), enabled: good });
+  useEffect(() => {
+    if (q.data) {
+      show(q.data.measured.hook);
+      document.title = `${q.data.entry.title} · Moth Ledger`;
+    }
+    return () => show(undefined);
+  }, [q.data, show]);
+  if (!good) return <Trouble error={new Problem(`“${folio}” is no folio; a folio is a number.`, "", 404)} />;
+  if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
+  if (!q.data) return <Waiting />;
+  return <FolioPage f={q.data} />;
+}
+
+function FolioPage({ f }: { f: Folio }) {
+  const { entry: e, dressing: d, measured: m } = f;
+  return (
+    <div className="mx-auto grid max-w-[1240px] grid-cols-[1fr_280px] gap-x-8 px-8 pt-5 pb-10">
+      <div className="min-w-0">
+        <header className="flex items-baseline gap-4">
+          <span className="text-soft" title="folio">
+            {e.folio}
+          </span>
+          <h1 className="text-4xl">{e.title}</h1>
+          {f.parents.map((p) => (
+            <span key={p.folio} className="text-soft">
+              variant of{" "}
+              <Link className="link book text-ink" to="/folio/$folio" params={{ folio: String(p.folio) }}>
+                {p.title}
+              </Link>
+            </span>
+          ))}
+        </header>
+        <Fly
+          outline={f.outline}
+          ratio={2.35}
+          ruler
+          label={`${e.title} in side view on a ${hookWords(m.hook)}, eye to the right`}
+          className="my-2 w-full bg-well"
+        />
+        <PartsTable f={f} />
+        {m.warnings.map((w) => (
+          <p key={w.code + w.part} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
+            <b>{w.part}</b>: {w.text}
+          </p>
+        ))}
+        {d.contradictions.map((c) => (
+          <p key={c.text} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
+            This account says two things: {c.text}
+          </p>
+        ))}
+        {d.unread.length > 0 && (
+          <p className="mt-3 border-l-4 border-edge bg-well px-3 py-2">
+            Not understood, kept as written:{" "}
+            {d.unread.map((u, i) => (
+              <span key={i} className="mk-unread mr-3">
+                {u.text}
+              </span>
+            ))}
+          </p>
+        )}
+      </div>
+      <aside aria-label="Evidence and family" className="border-l border-rule pl-6">
+        <dl>
+          <Fact label="originator">{d.originator}</Fact>
+          <Fact label="tied by">{d.tier}</Fact>
+          <Fact label="source">
+            {e.source && (
+              <>
+                <i>{e.source}</i>
+                {e.page && `, p. ${e.page}`}
+              </>
+            )}
+          </Fact>
+          <Fact label="date">{e.date}</Fact>
+          <Fact label="sizes">{e.sizes}</Fact>
+          <Fact label="imitates">{d.imitates}</Fact>
+          <Fact label={f.parents.length > 0 ? "why" : "note"}>{e.reason}</Fact>
+        </dl>
+        <Family
+          title="Parent"
+          list={f.parents}
+          other={(p) => ({ parent: String(p.folio), variant: String(e.folio) })}
+        />
+        <Family
+          title="Variants"
+          list={f.variants}
+          other={(v) => ({ parent: String(e.folio), variant: String(v.folio) })}
+        />
+        {f.parents.length + f.variants.length === 0 && (
+          <p className="mt-5 text-soft">No parent and no variant is linked yet.</p>
+        )}
+        <p className="mt-5 text-[0.9rem] text-soft">
+          Revision {e.revision}. Dashed strokes and “usual” figures are not stated in the dressing.
+        </p>
+      </aside>
+    </div>
+  );
+}
+
+function Family({
+  title,
+  list,
+  other,
+}: {
+  title: string;
+  list: Entry[];
+  other: (e: Entry) => { parent: string; variant: string };
+}) {
+  if (list.length === 0) return null;
+  return (
+    <section className="mt-5">
+      <h2 className="text-xl">{title}</h2>
+      <ul>
+        {list.map((e) => (
+          <li key={e.folio} className="border-b border-rule py-1">
+            <Link
+              to="/folio/$folio"
+              params={{ folio: String(e.folio) }}
+              className="book link inline-block py-1 leading-tight"
+            >
+              {e.title}
+            </Link>
+            <Link
+              to="/spread/$parent/$variant"
+              params={other(e)}
+              className="block py-1 text-[0.95rem] text-soft hover:text-amber"
+              aria-label={`Lay ${e.title} beside it: ${e.verdictIs}`}
+            >
+              {e.verdictIs} <span aria-hidden>· side by side →</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function PartsTable({ f }: { f: Folio }) {
+  const { dressing: d, measured: m } = f;
+  return (
+    <table className="w-full border-collapse">
+      <caption className="sr-only">Parts in tying order</caption>
+      <thead>
+        <tr className="border-b-2 border-edge text-left align-bottom">
+          <th scope="col" className="caps py-1 pr-3 font-normal">
+            part
+          </th>
+          <th scope="col" className="caps pr-3 font-normal">
+            material and preparation
+          </th>
+          <th scope="col" className="caps pr-3 font-normal">
+            how much, how wound
+          </th>
+          <th scope="col" className="caps pr-3 font-normal">
+            as written
+          </th>
+          <th scope="col" className="caps pr-3 text-right font-normal">
+            of shank
+          </th>
+          <th scope="col" className="caps text-right font-normal">
+            mm
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {d.parts.map((p, i) => {
+          const x = m.parts[i];
+          const place = placeWords(x);
+          return (
+            <tr key={i} className="border-b border-rule align-baseline">
+              <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
+                {p.role}
+                {p.optional && <span className="caps block">optional</span>}
+              </th>
+              <td className="book pr-3 leading-snug">
+                {materialWords(d, p)}
+                {prepWords(p) && <span className="text-soft">, {prepWords(p)}</span>}
+                {p.note && <span className="block text-[0.9em] italic text-soft">{p.note}</span>}
+              </td>
+              <td className="pr-3">{p.hook ? hookWords(m.hook) : countWords(p)}</td>
+              <td className="pr-3 text-soft">{p.length?.text || (p.diameterMM ? "across" : place)}</td>
+              <td className="pr-3 text-right">{ratioWords(x)}</td>
+              <td className="text-right font-semibold" data-testid={`mm-${p.role}`}>
+                {mmWords(x)}
+                {x?.assumed && <span className="caps block font-normal">usual</span>}
+                {x?.fixed && p.length && x.scaledMM !== undefined && Math.abs(x.scaledMM - (x.mm ?? 0)) > 0.04 && (
+                  <span className="caps block font-normal">{x.scaledMM.toFixed(1)} scaled</span>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
