@@ -14,8 +14,10 @@ import (
 )
 
 // The corpus holds recipes as different people write them, each with the facts
-// that a tier would take from it. The recipes were written before the reader.
-// Common practice, no source.
+// that a tier would take from it. Those of hands were written before the reader;
+// those of heldout before it had seen them. On its first run over the held-out
+// ten it read 121 of 159 facts right, 11 wrong and 27 not at all. A fact that
+// begins with ~ may stay unread, but never be wrong. Common practice, no source.
 
 type outcome int
 
@@ -245,7 +247,7 @@ func corpus(t testing.TB, pattern string) []string {
 func TestCorpus(t *testing.T) {
 	counts := map[outcome]int{}
 	var unread int
-	for _, f := range corpus(t, "testdata/hands/*.txt") {
+	for _, f := range corpus(t, "testdata/*/*.txt") {
 		name := strings.TrimSuffix(filepath.Base(f), ".txt")
 		t.Run(name, func(t *testing.T) {
 			text, err := os.ReadFile(f)
@@ -269,12 +271,16 @@ func TestCorpus(t *testing.T) {
 				if !ok {
 					t.Fatalf("fact %q has no value", line)
 				}
+				key, mayStayUnread := strings.CutPrefix(key, "~")
 				o, got := judge(reading.Dressing, key, strings.TrimSpace(want))
 				counts[o]++
 				switch o {
 				case wrong:
 					t.Errorf("%s is %q, a tier would say %q", key, got, want)
 				case missing:
+					if mayStayUnread {
+						continue
+					}
 					t.Errorf("%s was not read, a tier would say %q", key, want)
 				}
 			}

@@ -77,6 +77,12 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		pr.toks = lexAt(s, p.from, p.to)
 		pr.taken = make([]bool, len(pr.toks))
 		pr.read(again)
+		if k > 0 && p.label == "rib" {
+			// "ribbed with gold wire, over the rear half": the body lies there too
+			if body := &r.d.Parts[len(r.d.Parts)-1]; body.From.IsZero() && body.To.IsZero() {
+				body.From, body.To = part.From, part.To
+			}
+		}
 		r.d.Parts = append(r.d.Parts, part)
 	}
 }
@@ -270,10 +276,26 @@ func (p *partReader) asides() {
 			continue
 		}
 		end := p.clauseEnd(i)
+		if pronouns[p.low(i)] && p.wound() && p.turnsWithin(i, end) { // "that comes forward in four turns"
+			p.take(i, 1, "plain", "")
+			continue
+		}
 		p.addNote(p.words(i, end-i))
 		p.take(i, end-i, "note", "kept as a remark")
 		i = end
 	}
+}
+
+var pronouns = wordSet("that", "this", "it", "they", "i", "you", "we")
+
+// turnsWithin tells whether a clause says how often something is wound.
+func (p *partReader) turnsWithin(i, end int) bool {
+	for k := i; k < end; k++ {
+		if _, n := measure.ScanNumber(p.toks, k); n > 0 && k+n < end && turnWords[p.low(k+n)] && !p.holdsDown(k, k+n) {
+			return true
+		}
+	}
+	return false
 }
 
 // causeAnywhere are words that open a reason in the middle of a clause too.
@@ -370,7 +392,11 @@ func (p *partReader) turns() {
 			}
 			continue
 		}
-		all = append(all, found{said, i, k + 1 - i, p.holdsDown(i, k)})
+		hold := p.holdsDown(i, k)
+		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
+			said, k = measure.Interval{Low: said.Low * lo, High: said.High * hi}, k+m
+		}
+		all = append(all, found{said, i, k + 1 - i, hold})
 		i = k
 	}
 	legit := -1
@@ -550,7 +576,7 @@ func (p *partReader) partAt(i int) (string, int) {
 
 func isFibreWord(w string) bool {
 	switch w {
-	case "fibre", "fibres", "fiber", "fibers", "barb", "barbs":
+	case "fibre", "fibres", "fiber", "fibers", "barb", "barbs", "fibs", "fib":
 		return true
 	}
 	return false
@@ -585,7 +611,7 @@ func (p *partReader) plain(i int) bool {
 	case measure.Mark:
 		return t.Low != "%" && t.Low != "°" && t.Low != "#"
 	case measure.Word:
-		if t.Low == p.part.Role || t.Low == p.std.Name {
+		if t.Low == p.part.Role || t.Low == p.std.Name || t.Low == "post" {
 			return true
 		}
 		return noise[t.Low] && cardinalWord(t.Low) == 0

@@ -323,7 +323,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 	}
 	var pendingColour []nounPhrase // "brown" of "brown or black hen"
 	add := func(np nounPhrase, alternative bool) *Material {
-		m := Material{Name: singular(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", ")}
+		m := Material{Name: p.counted(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", ")}
 		if np.amount != "" && part.Amount == "" {
 			part.Amount = np.amount
 		}
@@ -464,11 +464,13 @@ func (p *partReader) impliedName() string {
 
 var singularEnds = map[string]string{"herls": "herl", "biots": "biot", "hackles": "hackle", "tippets": "tippet", "plumes": "plume", "feathers": "feather", "toppings": "topping", "beads": "bead", "stalks": "stalk", "quills": "quill", "strips": "strip", "crests": "crest"}
 
-// singular takes the plural off the last word of a name.
-func singular(name string) string {
-	i := strings.LastIndex(name, " ")
-	if s, ok := singularEnds[name[i+1:]]; ok {
-		return name[:i+1] + s
+// counted takes the plural off a name whose last word is what was counted: three
+// peacock herls are of peacock herl. Other names stay as written.
+func (p *partReader) counted(name string) string {
+	last := name[strings.LastIndex(name, " ")+1:]
+	s, ok := singularEnds[last]
+	if c := p.part.Count; ok && c != nil && countNouns[last].of == c.Of {
+		return strings.TrimSuffix(name, last) + s
 	}
 	return name
 }

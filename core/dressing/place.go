@@ -129,6 +129,17 @@ func (p *partReader) lengths() {
 			}
 			n++
 		}
+		if p.low(i+n) == "is" && (p.low(i+n+1) == "wide" || p.low(i+n+1) == "long" || p.low(i+n+1) == "high") && p.freeRun(i+n, 2) {
+			n += 2
+		}
+		comma := 0
+		if p.low(i+n) == "," {
+			comma = 1
+		}
+		if lo, hi, m := measure.ScanBound(p.toks, i+n+comma); m > 0 && p.freeRun(i+n, comma+m) {
+			l.Low, l.High = l.Low*lo, l.High*hi
+			n += comma + m
+		}
 		l.Text = p.words(i, n)
 		if l.Of == measure.MM && p.gauge(i, n, l) {
 			continue
@@ -226,7 +237,7 @@ var countNouns = map[string]struct {
 	of   string
 	name bool
 }{
-	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", false}, "barbules": {"fibre", false},
+	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", false}, "barbules": {"fibre", false},
 	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
 	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
 	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", true}, "tip": {"feather", true}, "stalks": {"stalk", true}, "stalk": {"stalk", true},
@@ -305,6 +316,9 @@ func (p *partReader) counts() {
 		if _, at := p.countNoun(0); at >= 0 {
 			c.Of = countNouns[p.low(at)].of
 		}
+	}
+	if c := p.part.Count; c != nil && c.Of == "feather" && p.part.Continues != "" {
+		c.Of = "fibre" // the tips of a bunch, not of a hackle
 	}
 }
 

@@ -93,7 +93,7 @@ type reader struct {
 }
 
 var headers = map[string]string{
-	"pattern": "title", "name": "title", "title": "title", "fly": "title", "pattern name": "title", "name of fly": "title",
+	"pattern": "title", "name": "title", "title": "title", "fly": "title", "pattern name": "title", "name of fly": "title", "pattern of the month": "title", "fly of the month": "title", "this month's pattern": "title", "this month's fly": "title",
 	"also called": "also", "also known as": "also", "aka": "also", "other names": "also",
 	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent",
 	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier",
@@ -219,10 +219,17 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	g := segment{labelStart: toks[i].Start}
 	k := i
 	if first {
-		if h, n := headerAt(toks, i); n > 0 && i+n < len(toks) && separator(s, toks, i+n) {
-			g.header = h
-			g.labelEnd = toks[i+n].End
-			return g, i + n + 1, true
+		if h, n := headerAt(toks, i); n > 0 && i+n < len(toks) {
+			if m := separator(s, toks, i+n); m > 0 {
+				g.header = h
+				g.labelEnd = toks[i+n+m-1].End
+				return g, i + n + m, true
+			}
+			if h == "sizes" && toks[i+n].Kind == measure.Number { // SIZES 10 - 14
+				g.header = h
+				g.labelEnd = toks[i+n-1].End
+				return g, i + n, true
+			}
 		}
 		if _, n := sentenceLead.Match(toks, i); n > 0 {
 			if _, m := r.words.roles.Match(toks, i+n); m > 0 {
@@ -259,9 +266,9 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		k += 3
 		g.labelEnd = toks[k-1].End
 	}
-	if k < len(toks) && separator(s, toks, k) {
-		g.labelEnd = toks[k].End
-		return g, k + 1, true
+	if m := separator(s, toks, k); m > 0 {
+		g.labelEnd = toks[k+m-1].End
+		return g, k + m, true
 	}
 	if lead {
 		for k < len(toks) && (toks[k].Low == "," || toks[k].Low == "is" || toks[k].Low == "are" || toks[k].Low == "use" || toks[k].Low == "take" || toks[k].Low == "of" || toks[k].Low == "i" || toks[k].Low == "with" || toks[k].Low == "we") {
@@ -288,18 +295,29 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 
 func isUpper(s string) bool { return strings.ToUpper(s) == s && strings.ToLower(s) != s }
 
-// separator tells whether token k parts a label from its text: a colon, an
-// equals sign, a tab, or a dash with space around it.
-func separator(s string, toks []measure.Token, k int) bool {
-	t := toks[k]
-	switch t.Low {
-	case ":", "=", "|", "→":
-		return true
-	case "-":
-		return !t.Joined && (t.End >= len(s) || s[t.End] == ' ' || s[t.End] == '\t')
+// separator tells how many tokens from k on part a label from its text: a
+// colon, an equals sign, a dash with space around it, or the long dash of old
+// books with or without a full stop before it ("Body.—Dirty yellow wool").
+func separator(s string, toks []measure.Token, k int) int {
+	if k >= len(toks) {
+		return 0
 	}
-	return false
+	switch t := toks[k]; t.Low {
+	case ":", "=", "|", "→":
+		return 1
+	case ".":
+		if k+1 < len(toks) && longDash(s, toks[k+1]) {
+			return 2
+		}
+	case "-":
+		if longDash(s, t) || !t.Joined && (t.End >= len(s) || s[t.End] == ' ' || s[t.End] == '\t') {
+			return 1
+		}
+	}
+	return 0
 }
+
+func longDash(s string, t measure.Token) bool { return s[t.Start:t.End] == "—" }
 
 // unknownLabel takes "Gills: white ostrich": one to three words before a colon
 // that name no part known here. The list of parts is open.
@@ -319,7 +337,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 }
 
 func headerAt(toks []measure.Token, i int) (string, int) {
-	for n := 3; n >= 1; n-- {
+	for n := 4; n >= 1; n-- {
 		if i+n > len(toks) {
 			continue
 		}
@@ -433,8 +451,38 @@ func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool,
 		r.continueLine(n, s, start, marks)
 		return
 	}
+	if label := r.namedWithin(s, start); label != "" {
+		r.started = true
+		r.parts(n, label, s, start, len(s), false, marks, false)
+		return
+	}
 	marks.set(start, len(s), "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{n, text})
+}
+
+var (
+	tellsHow = phraseSet("tie in", "then tie in", "tie", "take", "use", "add", "attach", "catch in", "mount", "i use", "i take", "i tie in", "we use")
+	namesIt  = phraseSet("for the", "for a", "as the", "as a", "to make the", "to form the")
+)
+
+// namedWithin gives the part of a sentence that names it late: "Tie in fine
+// copper wire for the rib".
+func (r *reader) namedWithin(s string, start int) string {
+	toks := lexAt(s, start, len(s))
+	if _, n := tellsHow.Match(toks, 0); n == 0 {
+		return ""
+	}
+	for i := range toks {
+		if toks[i].Low == "." {
+			break
+		}
+		if _, n := namesIt.Match(toks, i); n > 0 {
+			if k, m := r.words.roles.Match(toks, i+n); m > 0 && !everyday[r.words.roleList[k]] {
+				return role.Label(r.words.roleList[k])
+			}
+		}
+	}
+	return ""
 }
 
 func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >= 0 }

@@ -61,6 +61,7 @@ var Hedges = []Hedge{
 	{"roughly", 0.85, 1.15, "15 % either way"},
 	{"approximately", 0.9, 1.1, "10 % either way"},
 	{"approx", 0.9, 1.1, "10 % either way"},
+	{"abt", 0.9, 1.1, "10 % either way"},
 	{"around", 0.9, 1.1, "10 % either way"},
 	{"circa", 0.9, 1.1, "10 % either way"},
 	{"say", 0.95, 1.05, "5 % either way"},
@@ -69,6 +70,26 @@ var Hedges = []Hedge{
 	{"exactly", 1, 1, "as it stands"},
 	{"only", 1, 1, "as it stands"},
 	{"just", 1, 1, "as it stands"},
+}
+
+// Bounds is the table of words that follow a number or a length and bound it:
+// "two turns at most". Common practice, no source.
+var Bounds = []Hedge{
+	{"at most", 0, 1, "an upper bound"},
+	{"at the most", 0, 1, "an upper bound"},
+	{"maximum", 0, 1, "an upper bound"},
+	{"max", 0, 1, "an upper bound"},
+	{"or less", 0, 1, "an upper bound"},
+	{"or fewer", 0, 1, "an upper bound"},
+	{"at least", 1, 1.5, "a lower bound, read to half as much again"},
+	{"minimum", 1, 1.5, "a lower bound, read to half as much again"},
+	{"or more", 1, 1.5, "a lower bound, read to half as much again"},
+	{"and no more", 1, 1, "as it stands"},
+	{"no more", 1, 1, "as it stands"},
+	{"and no longer", 1, 1, "as it stands"},
+	{"no longer", 1, 1, "as it stands"},
+	{"not longer", 1, 1, "as it stands"},
+	{"exactly", 1, 1, "as it stands"},
 }
 
 // ReachHedges is the table for places: "to", "past", "short of". The figures
@@ -159,6 +180,7 @@ func (t *trie) match(toks []Token, i int) (index, n int) {
 
 var (
 	hedgeTrie = newTrie(len(Hedges), func(i int) string { return Hedges[i].Words })
+	boundTrie = newTrie(len(Bounds), func(i int) string { return Bounds[i].Words })
 	reachTrie = newTrie(len(ReachHedges), func(i int) string { return ReachHedges[i].Words })
 )
 

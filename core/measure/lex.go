@@ -141,7 +141,7 @@ func lexFigure(s string, i int) Token {
 		}
 		return Token{Low: s[start:i], Start: start, End: i, Kind: Word}
 	}
-	if s[i] == ' ' && !strings.Contains(whole, ".") { // 1 1/2, 1 ½
+	if (s[i] == ' ' || s[i] == '-') && !strings.Contains(whole, ".") { // 1 1/2, 1-1/2, 1 ½
 		j := i + 1
 		if r, w := utf8.DecodeRuneInString(s[j:]); fractions[r] != 0 {
 			i = j + w

@@ -84,7 +84,7 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 	if h, n := hedgeTrie.match(toks, k); n > 0 {
 		lo, hi = Hedges[h].Low, Hedges[h].High
 		k += n
-		if is(toks, k, "a") && !is(toks, k+1, "third", "quarter", "dozen", "half", "pair", "couple") {
+		if is(toks, k, "a") && !is(toks, k+1, "third", "quarter", "fifth", "sixth", "eighth", "dozen", "half", "pair", "couple") {
 			return Interval{}, 0
 		}
 	}
@@ -118,6 +118,16 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 func round(f float64) float64 {
 	const places = 1e9
 	return math.Round(f*places) / places
+}
+
+// ScanBound reads a bound that follows a number or a length at i, such as "at
+// most", and says by what it multiplies either end.
+func ScanBound(toks []Token, i int) (low, high float64, n int) {
+	b, n := boundTrie.match(toks, i)
+	if n == 0 {
+		return 1, 1, 0
+	}
+	return Bounds[b].Low, Bounds[b].High, n
 }
 
 // Hedged tells whether a hedge stands before the number at i.
@@ -186,7 +196,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 }
 
 var (
-	asLong = NewPhrases("the same length as", "same length as", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as wide as", "as high as", "as tall as", "length equal to", "matching")
+	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as wide as", "as high as", "as tall as", "length equal to", "matching")
 	longer = NewPhrases("longer than", "shorter than")
 )
 
@@ -411,6 +421,8 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 			}
 		}
 		switch {
+		case is(toks, j, "behind") && is(toks, j+1, "eye", "bead"):
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 2 - i
 		case is(toks, j, "behind", "from", "back") && is(toks, j+1, "the") && is(toks, j+2, "eye", "bead"):
 			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 3 - i
 		case is(toks, j, "back") && is(toks, j+1, "from") && is(toks, j+2, "the") && is(toks, j+3, "eye"):
