@@ -257,7 +257,7 @@ func (p *partReader) asides() {
 		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
 		n := 0
 		if _, m := causeSet.Match(p.toks, i); m > 0 {
-			if strong := causeAnywhere[p.low(i)]; atStart || strong {
+			if strong := causeAnywhere[p.low(i)] || p.low(i) == "or"; atStart || strong {
 				n = m
 			}
 		}

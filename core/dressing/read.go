@@ -143,6 +143,9 @@ func (r *reader) line(n int, s string) {
 			r.header(n, g.header, strings.TrimSpace(text), g.labelEnd, marks, s)
 			continue
 		}
+		if shortBead(s[g.labelStart:g.labelEnd], text) {
+			g.roles = []string{"bead"}
+		}
 		marks.set(g.labelStart, g.labelEnd, "label", "")
 		r.started = true
 		for k, label := range g.roles {
@@ -153,6 +156,21 @@ func (r *reader) line(n int, s string) {
 			r.parts(n, label, s, g.labelEnd, g.textEnd, g.optional, m, k > 0)
 		}
 	}
+}
+
+// shortBead tells the label "bd" that is short for bead from the one that is
+// short for body, by what follows.
+func shortBead(label, text string) bool {
+	if strings.Trim(strings.ToLower(label), " .:=-—") != "bd" {
+		return false
+	}
+	for _, t := range measure.Lex(text) {
+		switch t.Low {
+		case "tungsten", "brass", "slotted", "bead", "countersunk":
+			return true
+		}
+	}
+	return false
 }
 
 // bullet gives where the text starts after spaces, a bullet or a step number.

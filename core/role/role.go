@@ -59,7 +59,7 @@ type Role struct {
 var All = []Role{
 	{Name: "hook", Also: []string{"hk", "hooks"}, Kin: "hook", Form: FormHook, From: 1, Universal: true},
 	{Name: "bead", Also: []string{"cone", "bead head", "beadhead", "cone head", "conehead"}, Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
-	{Name: "underweight", Also: []string{"weight", "weighting", "lead", "ballast"}, Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
+	{Name: "underweight", Also: []string{"weight", "wt", "weighting", "lead", "ballast"}, Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
 	{Name: "thread", Also: []string{"silk", "tying silk", "tying thread", "th", "thd"}, Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
 	{Name: "tag", Also: []string{"tip"}, Kin: "tag", Form: FormWound, From: 1.06, To: 0.97, Spans: true, Weight: 1},
 	{Name: "tail", Also: []string{"tails", "tl", "tailing", "whisks", "whisk"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
@@ -67,7 +67,7 @@ var All = []Role{
 	{Name: "butt", Also: []string{"butt joint"}, Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
 	{Name: "underbody", Also: []string{"under body"}, Kin: "underbody", Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
 	{Name: "rib", Also: []string{"ribs", "ribbing", "ribbed"}, Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
-	{Name: "body", Also: []string{"bodies", "bd", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
+	{Name: "body", Also: []string{"bodies", "bd", "bdy", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
 	{Name: "abdomen", Also: []string{"abd"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
 	{Name: "body hackle", Also: []string{"palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
 	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "back", "wing pad", "wing pads", "wing buds"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
@@ -104,7 +104,7 @@ var byLabel = func() map[string]*Role {
 
 // abbreviations are labels that are short forms of a word rather than another
 // word for the part; they are written out.
-var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "tl": true, "bd": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
+var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "tl": true, "bd": true, "bdy": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
 
 // Clean lower-cases a label and takes the hyphens and doubled spaces out of it.
 func Clean(label string) string {
