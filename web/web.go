@@ -130,6 +130,16 @@ func pages(e *echo.Echo, files fs.FS) {
 	})
 }
 
+// place says where in a request a field stands: the hook in the vice is part of
+// the address, everything else of the body.
+func place(field string) string {
+	switch field {
+	case "size", "shank":
+		return "query." + field
+	}
+	return "body." + field
+}
+
 // problem turns an error of the ledger into an answer that says what was wrong
 // and where.
 func problem(ctx context.Context, log *slog.Logger, err error) error {
@@ -138,7 +148,7 @@ func problem(ctx context.Context, log *slog.Logger, err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &f):
-		return huma.Error422UnprocessableEntity(f.Msg, &huma.ErrorDetail{Message: f.Msg, Location: "body." + f.Field})
+		return huma.Error422UnprocessableEntity(f.Msg, &huma.ErrorDetail{Message: f.Msg, Location: place(f.Field)})
 	case errors.Is(err, ledger.ErrNotFound):
 		return huma.Error404NotFound("there is no such folio in the ledger")
 	case errors.Is(err, context.Canceled):

@@ -40,7 +40,7 @@ type Refusal = { detail?: string; errors?: { message?: string; location?: string
 function fail(error: unknown, status: number): never {
   const r = (error ?? {}) as Refusal;
   const first = r.errors?.[0];
-  const field = (first?.location ?? "").replace(/^body\.?/, "");
+  const field = (first?.location ?? "").replace(/^(body|query)\.?/, "");
   throw new Problem(first?.message ?? r.detail ?? "The ledger did not answer.", field, status);
 }
 
