@@ -437,9 +437,12 @@ func (p *partReader) turns() {
 // takeFree marks those of n tokens that are still free.
 func (p *partReader) takeFree(i, n int, as, meaning string) {
 	for k := i; k < i+n; k++ {
-		if !p.taken[k] {
-			p.take(k, 1, as, meaning)
+		run := 0
+		for k+run < i+n && p.free(k+run) {
+			run++
 		}
+		p.take(k, run, as, meaning)
+		k += run
 	}
 }
 

@@ -22,6 +22,7 @@ func (p *partReader) places() {
 			continue
 		}
 		if from, to, n := measure.ScanStretch(p.toks, i); n > 0 && spans && p.freeRun(i, n) {
+			from.Text, to.Text = p.words(i, n), p.words(i, n)
 			p.part.From, p.part.To = from, to
 			p.take(i, n, "place", placeMeaning(from)+" to "+placeMeaning(to))
 			continue
@@ -29,6 +30,8 @@ func (p *partReader) places() {
 		if p.low(i) == "between" {
 			if a, n := p.position(i + 1); n > 0 && p.low(i+1+n) == "and" {
 				if b, m := p.position(i + 2 + n); m > 0 {
+					a.Text = p.words(i, 2+n+m)
+					b.Text = a.Text
 					p.part.From, p.part.To = orderPlaces(a, b)
 					p.take(i, 2+n+m, "place", placeMeaning(a)+" to "+placeMeaning(b))
 					continue
@@ -37,6 +40,7 @@ func (p *partReader) places() {
 		}
 		if _, n := startWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
 			if a, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) && (spans || !a.IsPart()) && p.part.From.IsZero() {
+				a.Text = p.words(i, n+m)
 				p.part.From = a
 				p.take(i, n+m, "place", "starts "+placeMeaning(a))
 				i += n + m - 1
@@ -48,6 +52,7 @@ func (p *partReader) places() {
 		}
 		if _, n := endWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
 			if b, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) {
+				b.Text = p.words(i, n+m)
 				p.part.To = b
 				p.take(i, n+m, "place", "ends "+placeMeaning(b))
 				i += n + m - 1

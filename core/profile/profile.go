@@ -234,6 +234,22 @@ func bulk(std role.Role, k material.Kind) (rear, front float64) {
 	return rear, front
 }
 
+// girth is how thick a wound part is at share t of the way from its rear to its
+// front, as a share of the gape.
+func girth(std role.Role, k material.Kind, t float64) float64 {
+	rear, front := bulk(std, k)
+	h := rear + (front-rear)*ease(t)
+	switch {
+	case std.Name == "thorax": // a ball, drawn out along the shank
+		h *= 0.45 + 0.6*math.Pow(math.Max(0, math.Sin(math.Pi*(0.04+0.92*t))), 0.65)
+	case std.Name == "tag" || std.Name == "butt":
+	default:
+		h *= 1 - 0.35*math.Pow(math.Max(0, (t-0.86)/0.14), 2) // rounds off at the front
+		h *= 1 - 0.3*math.Pow(math.Max(0, (0.06-t)/0.06), 2)  // and where it begins
+	}
+	return h
+}
+
 // thicken works out how thick the wound parts make the fly, so that ribs,
 // hackles and wings sit on them.
 func (m *maker) thicken() {
@@ -243,12 +259,11 @@ func (m *maker) thicken() {
 			continue
 		}
 		from, to := m.ends(i)
-		rear, front := bulk(std, m.kind(i))
 		for k := range m.half {
 			s := float64(k) / 100
 			if s <= from && s >= to && from > to {
 				t := (from - s) / (from - to)
-				m.half[k] = math.Max(m.half[k], m.g.GapeMM*(rear+(front-rear)*ease(t)))
+				m.half[k] = math.Max(m.half[k], m.g.GapeMM*girth(std, m.kind(i), t))
 			}
 		}
 	}
@@ -425,20 +440,7 @@ func (m *maker) part(i int, std role.Role) {
 func (m *maker) wound(i int, std role.Role) {
 	from, to := m.ends(i)
 	s := m.shape("envelope", i)
-	rear, front := bulk(std, m.kind(i))
-	m.envelope(&s, from, to, func(t float64) float64 {
-		h := rear + (front-rear)*ease(t)
-		if std.Name == "thorax" {
-			h *= 0.72 + 0.28*math.Sin(math.Pi*math.Min(1, t+0.12))
-		}
-		if t > 0.93 && std.Name != "tag" { // rounds off at the front
-			h *= 0.9
-		}
-		if t < 0.04 {
-			h *= 0.85
-		}
-		return h * m.g.GapeMM
-	})
+	m.envelope(&s, from, to, func(t float64) float64 { return m.g.GapeMM * girth(std, m.kind(i), t) })
 	s.Count = 0
 	if p := m.d.Parts[i]; p.Turns != nil {
 		s.Count = int(math.Round(p.Turns.Mid()))
@@ -737,6 +739,10 @@ func (m *maker) wing(i int, std role.Role) {
 			s.Seed += uint32(side)
 			m.out = append(m.out, s)
 		}
+	case k == material.Foam || k == material.Strip: // one flat strip over the back
+		s := base
+		s.Kind, s.Angle, s.Width = "blade", 12, r2(m.g.GapeMM*0.32)
+		m.out = append(m.out, s)
 	default: // hair, yarn, fibres
 		s := base
 		s.Count, s.Angle, s.Spread, s.Curve, s.Level = 42, 17, 12, 0.05, true

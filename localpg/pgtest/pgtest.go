@@ -19,10 +19,12 @@ var (
 
 // Main runs the tests of a package with a server beside them.
 func Main(m *testing.M) {
-	os.Exit(run(m))
+	os.Exit(Run(m))
 }
 
-func run(m *testing.M) int {
+// Run is Main for a package that has more to end afterwards: it gives the exit
+// code.
+func Run(m *testing.M) int {
 	dir, err := os.MkdirTemp("", "mothledger-test-")
 	if err == nil {
 		err = os.Chmod(dir, 0o755) // the user postgres must reach it

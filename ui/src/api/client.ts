@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
@@ -59,10 +59,12 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
 const vice = (v: Vice) => ({ size: v.size || undefined, shank: v.shank || undefined });
 
 export const pageQuery = (q: string, v: Vice) =>
-  queryOptions({
+  infiniteQueryOptions({
     queryKey: ["page", q, v],
-    queryFn: ({ signal }) =>
-      answer(api.GET("/api/dressings", { params: { query: { q, limit: 60, ...vice(v) } }, signal })),
+    queryFn: ({ signal, pageParam }) =>
+      answer(api.GET("/api/dressings", { params: { query: { q, after: pageParam, limit: 50, ...vice(v) } }, signal })),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next || undefined,
     placeholderData: keepPreviousData,
   });
 

@@ -179,7 +179,9 @@ function Blade({ s, t, unit }: Inked) {
         strokeLinejoin="round"
         strokeDasharray={dash(s, unit)}
       />
-      <path d={barbs} fill="none" stroke={t.line} strokeWidth={unit * 0.0042} opacity={0.6} />
+      {s.texture !== "foam" && s.texture !== "strip" && (
+        <path d={barbs} fill="none" stroke={t.line} strokeWidth={unit * 0.0042} opacity={0.6} />
+      )}
     </g>
   );
 }
@@ -313,13 +315,7 @@ export const FlyInk = memo(function FlyInk({ outline }: { outline: Outline }) {
 export function Ghost({ outline }: { outline: Outline }) {
   const unit = outline.shankMM;
   return (
-    <g
-      fill="none"
-      className="stroke-soft"
-      strokeWidth={unit * 0.011}
-      strokeDasharray={`${unit * 0.045} ${unit * 0.025}`}
-      strokeLinejoin="round"
-    >
+    <g fill="none" className="stroke-soft" strokeWidth={unit * 0.0095} strokeLinejoin="round" opacity={0.85}>
       <path d={smooth(outline.wire.path as Pt[])} opacity={0.5} />
       {outline.shapes.map((s, i) => {
         if (s.part < 0 || s.far) return null;
@@ -402,7 +398,7 @@ function Ruler({ f }: { f: Frame }) {
           key={i}
           x={x0 + i * labels}
           y={y - tick * 2.6}
-          fontSize={f.w * 0.0155}
+          fontSize={f.w * 0.02}
           textAnchor={i === 0 ? "start" : "middle"}
           className="fill-soft"
           stroke="none"
@@ -457,7 +453,7 @@ export function Overlay({
   ratio?: number;
 }) {
   const f = frameFor([parent, variant], ratio, true);
-  const size = f.w * 0.0155;
+  const size = f.w * 0.0195;
   return (
     <svg viewBox={`${f.x} ${f.y} ${f.w} ${f.h}`} className={className} role="img" aria-label={label}>
       <FlyInk outline={variant} />
@@ -469,11 +465,7 @@ export function Overlay({
         return (
           <g key={l.part} strokeWidth={f.w * 0.0015} fill="none">
             <path d={`M${x} ${y - size * 0.7}v${size * 1.9}`} className="stroke-ink" />
-            <path
-              d={`M${x} ${y}h${-l.parentMM}m0 ${-size * 0.35}v${size * 0.7}`}
-              className="stroke-soft"
-              strokeDasharray={`${size * 0.5} ${size * 0.3}`}
-            />
+            <path d={`M${x} ${y}h${-l.parentMM}m0 ${-size * 0.35}v${size * 0.7}`} className="stroke-soft" />
             <path
               d={`M${x} ${y + size * 0.75}h${-l.variantMM}m0 ${-size * 0.35}v${size * 0.7}`}
               className="stroke-amber"

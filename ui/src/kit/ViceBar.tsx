@@ -1,10 +1,13 @@
-import { useVice } from "./vice";
+import { useState } from "react";
+import { sizes, useVice } from "./vice";
 
 const shanks = ["2XS", "1XS", "standard", "1XL", "2XL", "3XL", "4XL", "6XL"];
 
 /** The hook everything is measured on, always at the lower edge. */
 export function ViceBar() {
   const { vice, hook, step, setSize, setShank, release } = useVice();
+  const [typed, setTyped] = useState<string>();
+  const wrong = typed !== undefined && typed !== "" && !sizes.includes(typed);
   const held = vice.size !== "" || vice.shank !== "";
   const size = vice.size || hook?.size || "";
   const shank = vice.shank || hook?.shank || "standard";
@@ -27,13 +30,20 @@ export function ViceBar() {
         </button>
         <input
           aria-label="Hook size"
-          className="h-11 w-[4.2rem] border-y border-edge bg-transparent text-center text-xl font-semibold"
-          value={size}
+          className="h-11 w-[4.2rem] border-y border-edge bg-transparent text-center text-xl font-semibold placeholder:text-onbark placeholder:opacity-80"
+          value={typed ?? size}
           placeholder="own"
           inputMode="numeric"
           list="vice-sizes"
-          onChange={(e) => setSize(e.target.value.trim())}
+          aria-invalid={wrong}
+          aria-describedby="vice-figures"
+          onChange={(e) => {
+            const v = e.target.value.trim();
+            setTyped(v);
+            if (v === "" || sizes.includes(v)) setSize(v);
+          }}
           onFocus={(e) => e.target.select()}
+          onBlur={() => setTyped(undefined)}
         />
         <datalist id="vice-sizes">
           {["2", "4", "6", "8", "10", "12", "14", "16", "18", "20", "22"].map((s) => (
@@ -65,8 +75,10 @@ export function ViceBar() {
           ))}
         </select>
       </label>
-      <p aria-live="polite" data-testid="vice-figures" className="truncate text-[0.95rem]">
-        {hook ? (
+      <p id="vice-figures" aria-live="polite" data-testid="vice-figures" className="truncate text-[0.95rem]">
+        {wrong ? (
+          <b>no hook is a {typed}; expected 1 to 32, or 1/0 to 8/0</b>
+        ) : hook ? (
           <>
             shank <b>{hook.shankMM.toFixed(1)}</b> mm · gape <b>{hook.gapeMM.toFixed(1)}</b> · eye{" "}
             <b>{hook.eyeMM.toFixed(2)}</b> · wire <b>{hook.wireMM.toFixed(2)}</b>
@@ -87,7 +99,10 @@ export function ViceBar() {
       {held && (
         <button
           type="button"
-          onClick={release}
+          onClick={() => {
+            setTyped(undefined);
+            release();
+          }}
           className="ml-auto h-11 shrink-0 rounded border border-edge px-3 hover:bg-amber"
         >
           its own hook

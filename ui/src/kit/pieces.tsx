@@ -3,11 +3,19 @@ import type { Dressing, Material, Measured, MeasuredPart, Part } from "../api/cl
 import { Problem } from "../api/client";
 
 /** What went wrong, what is safe, and what to do. */
-export function Trouble({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
+export function Trouble({
+  error,
+  onRetry,
+  as: Heading = "h1",
+}: {
+  error: unknown;
+  onRetry?: () => void;
+  as?: "h1" | "h2";
+}) {
   const p = error instanceof Problem ? error : new Problem("Something went wrong on this page.", "", 0);
   return (
     <div role="alert" className="mx-auto my-16 max-w-xl border-l-4 border-amber bg-well p-6">
-      <h2 className="text-2xl">{p.status === 404 ? "Not in the ledger" : "That did not work"}</h2>
+      <Heading className="text-2xl">{p.status === 404 ? "Not in the ledger" : "That did not work"}</Heading>
       <p className="book mt-2">{p.message}</p>
       <p className="mt-2 text-soft">Nothing that was filed is touched.</p>
       {onRetry && p.status !== 404 && (
@@ -79,11 +87,10 @@ export function ratioWords(m: MeasuredPart | undefined): string {
   return wide ? `${m.ofShankLow?.toFixed(2)}–${m.ofShankHigh?.toFixed(2)}` : m.ofShank.toFixed(2);
 }
 
-/** Where a part lies, in shanks from the eye. */
-export function placeWords(m: MeasuredPart | undefined): string {
-  if (m?.from === undefined && m?.to === undefined) return "";
-  const s = (v: number | undefined) => (v === undefined ? "" : v === 0 ? "eye" : v === 1 ? "bend" : v.toFixed(2));
-  return [s(m.from), s(m.to)].filter(Boolean).join(" → ");
+/** How long a part is or where it lies, in the dressing's own words. */
+export function asWritten(p: Part): string {
+  const place = [...new Set([p.from?.text, p.to?.text].filter(Boolean))].join(" ");
+  return [p.length?.text, place].filter(Boolean).join(", ") || (p.diameterMM ? "across" : "");
 }
 
 export function hookWords(h: Measured["hook"]): string {

@@ -4,12 +4,12 @@ import { useEffect } from "react";
 import { type Entry, type Folio, folioQuery, Problem } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import {
+  asWritten,
   countWords,
   Fact,
   hookWords,
   materialWords,
   mmWords,
-  placeWords,
   prepWords,
   ratioWords,
   Trouble,
@@ -150,9 +150,8 @@ function Family({
               to="/spread/$parent/$variant"
               params={other(e)}
               className="block py-1 text-[0.95rem] text-soft hover:text-amber"
-              aria-label={`Lay ${e.title} beside it: ${e.verdictIs}`}
             >
-              {e.verdictIs} <span aria-hidden>· side by side →</span>
+              {e.verdictIs} · side by side<span className="sr-only"> with {e.title}</span> <span aria-hidden>→</span>
             </Link>
           </li>
         ))}
@@ -168,22 +167,22 @@ function PartsTable({ f }: { f: Folio }) {
       <caption className="sr-only">Parts in tying order</caption>
       <thead>
         <tr className="border-b-2 border-edge text-left align-bottom">
-          <th scope="col" className="caps py-1 pr-3 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal">
             part
           </th>
-          <th scope="col" className="caps pr-3 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal">
             material and preparation
           </th>
-          <th scope="col" className="caps pr-3 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal">
             how much, how wound
           </th>
-          <th scope="col" className="caps pr-3 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal">
             as written
           </th>
-          <th scope="col" className="caps pr-3 text-right font-normal">
+          <th scope="col" className="caps pr-3 pb-1 text-right font-normal">
             of shank
           </th>
-          <th scope="col" className="caps text-right font-normal">
+          <th scope="col" className="caps pb-1 text-right font-normal">
             mm
           </th>
         </tr>
@@ -191,7 +190,6 @@ function PartsTable({ f }: { f: Folio }) {
       <tbody>
         {d.parts.map((p, i) => {
           const x = m.parts[i];
-          const place = placeWords(x);
           return (
             <tr key={i} className="border-b border-rule align-baseline">
               <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
@@ -204,7 +202,7 @@ function PartsTable({ f }: { f: Folio }) {
                 {p.note && <span className="block text-[0.9em] italic text-soft">{p.note}</span>}
               </td>
               <td className="pr-3">{p.hook ? hookWords(m.hook) : countWords(p)}</td>
-              <td className="pr-3 text-soft">{p.length?.text || (p.diameterMM ? "across" : place)}</td>
+              <td className="pr-3 text-soft">{asWritten(p)}</td>
               <td className="pr-3 text-right">{ratioWords(x)}</td>
               <td className="text-right font-semibold" data-testid={`mm-${p.role}`}>
                 {mmWords(x)}

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useDeferredValue, useEffect, useState } from "react";
 import { type Entry, pageQuery } from "../../api/client";
@@ -13,7 +13,8 @@ export function LedgerRoom() {
   const words = useDeferredValue(typed.trim());
   const navigate = useNavigate({ from: "/" });
   const { vice, show } = useVice();
-  const page = useQuery(pageQuery(words, vice));
+  const page = useInfiniteQuery(pageQuery(words, vice));
+  const found = page.data?.pages[0];
   useEffect(() => show(undefined), [show]);
   useEffect(() => {
     document.title = "Ledger · Moth Ledger";
@@ -39,16 +40,16 @@ export function LedgerRoom() {
           />
         </label>
         <p role="status" className="w-36 shrink-0 pb-2 text-right text-soft">
-          {page.data && (words ? `${page.data.total} of ${page.data.filed}` : `${page.data.filed} dressings`)}
+          {found && (words ? `${found.total} of ${found.filed}` : `${found.filed} dressings`)}
         </p>
       </header>
       {page.isError ? (
-        <Trouble error={page.error} onRetry={() => void page.refetch()} />
-      ) : !page.data ? (
+        <Trouble as="h2" error={page.error} onRetry={() => void page.refetch()} />
+      ) : !found ? (
         <Waiting />
-      ) : page.data.filed === 0 ? (
+      ) : found.filed === 0 ? (
         <Empty />
-      ) : page.data.total === 0 ? (
+      ) : found.total === 0 ? (
         <p className="book py-10">
           Nothing filed holds all of “{words}”. Fewer letters find more: the name, a tier, a book or a material will do.
         </p>
@@ -60,7 +61,7 @@ export function LedgerRoom() {
                 <th scope="col" className="caps w-14 py-1 pr-3 text-right font-normal">
                   folio
                 </th>
-                <th scope="col" className="caps w-44 font-normal">
+                <th scope="col" className="caps w-36 font-normal">
                   <span className="sr-only">profile</span>
                 </th>
                 <th scope="col" className="caps font-normal">
@@ -81,13 +82,22 @@ export function LedgerRoom() {
               </tr>
             </thead>
             <tbody>
-              {page.data.entries.map((e) => (
-                <Row key={e.folio} e={e} />
-              ))}
+              {page.data?.pages
+                .flatMap((p) => p.entries)
+                .map((e) => (
+                  <Row key={e.folio} e={e} />
+                ))}
             </tbody>
           </table>
-          {page.data.next > 0 && (
-            <p className="py-4 text-soft">The first {page.data.entries.length} are shown; type to narrow.</p>
+          {page.hasNextPage && (
+            <button
+              type="button"
+              className="btn mt-5"
+              disabled={page.isFetchingNextPage}
+              onClick={() => void page.fetchNextPage()}
+            >
+              {page.isFetchingNextPage ? "Turning to the page …" : "Further down the ledger"}
+            </button>
           )}
         </>
       )}
@@ -101,7 +111,7 @@ function Row({ e }: { e: Entry }) {
       <td className="pr-3 text-right text-soft">{e.folio}</td>
       <td>
         {e.outline && (
-          <Fly outline={e.outline} ratio={2.5} label={`Profile of ${e.title}`} className="h-[66px] w-[165px]" />
+          <Fly outline={e.outline} ratio={1.75} label={`Profile of ${e.title}`} className="h-[66px] w-[116px]" />
         )}
       </td>
       <td className="pr-4">

@@ -77,7 +77,8 @@ function SpreadPage({ s }: { s: Spread }) {
             ))}
           </ul>
           <p className="mt-3 text-[0.92rem] text-soft">
-            Inked: {variant.entry.title}. Dashed: {parent.entry.title}. Both on a {hookWords(parent.measured.hook)}.
+            Inked: {variant.entry.title}. Plain outline: {parent.entry.title}. Both on a{" "}
+            {hookWords(parent.measured.hook)}.
           </p>
         </div>
       </div>

@@ -1,0 +1,239 @@
+// Package e2e drives the real interface in headless Chromium, as a member does.
+package e2e
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http/httptest"
+	"net/url"
+	"os"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+
+	"mothledger/demo"
+	"mothledger/e2e/browser"
+	"mothledger/ledger"
+	"mothledger/localpg/pgtest"
+	"mothledger/store"
+	"mothledger/ui"
+	"mothledger/web"
+)
+
+var chrome context.Context
+
+func TestMain(m *testing.M) {
+	ctx, stop, err := browser.Start(context.Background(), 1280, 800)
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+	chrome = ctx
+	code := pgtest.Run(m)
+	stop()
+	os.Exit(code)
+}
+
+// patience is how long a page may take to show what a test waits for.
+const patience = 20 * time.Second
+
+// page is a tab of its own on a ledger of its own.
+type page struct {
+	t       *testing.T
+	ctx     context.Context
+	address string
+	store   *store.Store
+	mu      sync.Mutex
+	asked   int      // requests seen
+	strayed []string // requests that left the machine
+}
+
+func open(t *testing.T, club bool, path string) *page {
+	t.Helper()
+	dsn := pgtest.Database(t)
+	if err := store.Migrate(t.Context(), dsn); err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(t.Context(), dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = s.Close() })
+	if club {
+		if _, err := demo.Load(t.Context(), s); err != nil {
+			t.Fatal(err)
+		}
+	}
+	srv := httptest.NewServer(web.New(ledger.New(s), ui.Files(), slog.New(slog.NewTextHandler(io.Discard, nil))))
+	t.Cleanup(srv.Close)
+	return tab(t, srv.URL, s, path)
+}
+
+// tab opens one more tab on a server.
+func tab(t *testing.T, address string, s *store.Store, path string) *page {
+	t.Helper()
+	ctx, cancel := chromedp.NewContext(chrome)
+	t.Cleanup(cancel)
+	p := &page{t: t, ctx: ctx, address: address, store: s}
+	// the tab lives as long as the context of the first call, so that has no time limit
+	if err := chromedp.Do(ctx); err != nil {
+		t.Fatal(err)
+	}
+	p.do(chromedp.EmulateViewport(1280, 800))
+	if err := chromedp.Listen(ctx, func(ev any) {
+		sent, ok := ev.(*network.EventRequestWillBeSent)
+		if !ok {
+			return
+		}
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		p.asked++
+		if u, err := url.Parse(sent.Request.URL); err == nil && u.Hostname() != "127.0.0.1" && u.Scheme != "data" {
+			p.strayed = append(p.strayed, sent.Request.URL)
+		}
+	}); err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() {
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		if p.asked == 0 {
+			t.Error("no request was seen, so none can be said to have stayed here")
+		}
+		if len(p.strayed) > 0 {
+			t.Errorf("requests left the machine: %v", p.strayed)
+		}
+	})
+	p.visit(path)
+	return p
+}
+
+func (p *page) do(a ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	if err := chromedp.Do(ctx, a...); err != nil {
+		p.t.Fatalf("%v; the page says:\n%s", err, p.words())
+	}
+}
+
+func (p *page) words() string {
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	s, _ := chromedp.Run(ctx, chromedp.Evaluate[string](`document.body ? document.body.innerText : ""`))
+	return s
+}
+
+func (p *page) visit(path string) {
+	p.t.Helper()
+	p.do(chromedp.Navigate(p.address + path))
+}
+
+// value evaluates an expression of the page.
+func value[T any](p *page, expr string) T {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](expr, chromedp.EvalAwaitPromise))
+	if err != nil {
+		p.t.Fatalf("%s: %v", expr, err)
+	}
+	return v
+}
+
+// until waits for an expression of the page to be true, across page loads.
+func (p *page) until(expr string) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	tick := time.NewTicker(25 * time.Millisecond)
+	defer tick.Stop()
+	for {
+		v, err := chromedp.Run(ctx, chromedp.Evaluate[bool]("!!("+expr+")"))
+		if err == nil && v {
+			return
+		}
+		select {
+		case <-ctx.Done():
+			p.t.Fatalf("waited for %s: %v; the page says:\n%s", expr, err, p.words())
+		case <-tick.C:
+		}
+	}
+}
+
+// says waits for words on the page.
+func (p *page) says(words string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf("document.body.innerText.includes(%q)", words))
+}
+
+// text gives the words of the first element of a selector.
+func (p *page) text(sel string) string {
+	p.t.Helper()
+	p.until(fmt.Sprintf("document.querySelector(%q)", sel))
+	return value[string](p, fmt.Sprintf("(document.querySelector(%q).innerText ?? document.querySelector(%[1]q).textContent)", sel))
+}
+
+// press types keys wherever the focus is.
+func (p *page) press(keys string, mod ...kb.Modifier) {
+	p.t.Helper()
+	p.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mod...)))
+}
+
+// write puts the focus on a field and types.
+func (p *page) write(sel, text string) {
+	p.t.Helper()
+	p.do(chromedp.WaitVisible(chromedp.CSS(sel)), chromedp.Focus(chromedp.CSS(sel)))
+	p.do(chromedp.SendKeys(chromedp.CSS(sel), text))
+}
+
+func (p *page) click(sel string) {
+	p.t.Helper()
+	p.do(chromedp.Click(chromedp.CSS(sel)))
+}
+
+// clickText clicks the first button or link with these words.
+func (p *page) clickText(words string) {
+	p.t.Helper()
+	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, [role=menuitem], [role=option]")].find((e) => e.innerText.trim().startsWith(%q) && e.offsetParent !== null)`, words)
+	p.until(find)
+	value[bool](p, "("+find+".click(), true)")
+}
+
+func (p *page) at(path string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf("location.pathname + location.search === %q", path))
+}
+
+// axe lists what axe-core finds on the page.
+func (p *page) axe() string {
+	p.t.Helper()
+	src, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	value[bool](p, string(src)+";true")
+	return value[string](p, `axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"] })
+		.then((r) => r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + n.failureSummary).join(" | ")).join("\n"))`)
+}
+
+func (p *page) theme(name string) {
+	p.t.Helper()
+	value[bool](p, fmt.Sprintf(`(localStorage.setItem("mothledger.theme", %q), true)`, name))
+	p.do(chromedp.Reload())
+	p.until(fmt.Sprintf(`document.documentElement.dataset.theme === %q`, name))
+}
+
+func contains(t *testing.T, got, want string) {
+	t.Helper()
+	if !strings.Contains(got, want) {
+		t.Errorf("expected %q in:\n%s", want, got)
+	}
+}
