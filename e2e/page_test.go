@@ -194,11 +194,6 @@ func (p *page) write(sel, text string) {
 	p.do(chromedp.SendKeys(chromedp.CSS(sel), text))
 }
 
-func (p *page) click(sel string) {
-	p.t.Helper()
-	p.do(chromedp.Click(chromedp.CSS(sel)))
-}
-
 // clickText clicks the first button or link with these words.
 func (p *page) clickText(words string) {
 	p.t.Helper()

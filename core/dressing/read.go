@@ -80,11 +80,9 @@ func Read(text string, w *Words) (Reading, error) {
 
 // reader reads a text line by line.
 type reader struct {
-	words *Words
-	d     Dressing
-	lines []LineReading
-	// last is the part that an unlabelled line may continue, -1 for none.
-	last    int
+	words   *Words
+	d       Dressing
+	lines   []LineReading
 	started bool   // a part was seen
 	inNote  bool   // the last line was a note
 	prev    string // the text of the last line that was not blank

@@ -197,7 +197,6 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 
 var (
 	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as wide as", "as high as", "as tall as", "length equal to", "matching")
-	longer = NewPhrases("longer than", "shorter than")
 )
 
 // ScanLength reads a length or a reach at token i and says how many tokens it

@@ -11,7 +11,7 @@ import (
 )
 
 // ErrMissing says that Chromium is not installed.
-var ErrMissing = errors.New("Chromium is not installed; an administrator installs it with: apt-get install chromium")
+var ErrMissing = errors.New("no Chromium is installed; an administrator installs it with: apt-get install chromium")
 
 // Start opens a browser with an empty profile and a window of this size. The
 // returned function closes it.

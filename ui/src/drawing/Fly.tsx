@@ -452,7 +452,12 @@ export function Overlay({
   className?: string;
   ratio?: number;
 }) {
-  const f = frameFor([parent, variant], ratio, true);
+  // room above the flies for the measure lines
+  const tight = frameFor([parent, variant], ratio, true);
+  const [left, top, right, bottom] = parent.bounds as [number, number, number, number];
+  const room = tight.w * 0.0195 * 2.5 * lines.length;
+  const above = Math.min(top, (variant.bounds[1] ?? 0) as number) - room;
+  const f = frameFor([{ ...parent, bounds: [left, above, right, bottom] }, variant], ratio, true);
   const size = f.w * 0.0195;
   return (
     <svg viewBox={`${f.x} ${f.y} ${f.w} ${f.h}`} className={className} role="img" aria-label={label}>

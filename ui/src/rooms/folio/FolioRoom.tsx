@@ -167,22 +167,22 @@ function PartsTable({ f }: { f: Folio }) {
       <caption className="sr-only">Parts in tying order</caption>
       <thead>
         <tr className="border-b-2 border-edge text-left align-bottom">
-          <th scope="col" className="caps pr-3 pb-1 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
             part
           </th>
-          <th scope="col" className="caps pr-3 pb-1 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
             material and preparation
           </th>
-          <th scope="col" className="caps pr-3 pb-1 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
             how much, how wound
           </th>
-          <th scope="col" className="caps pr-3 pb-1 font-normal">
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
             as written
           </th>
-          <th scope="col" className="caps pr-3 pb-1 text-right font-normal">
+          <th scope="col" className="caps pr-3 pb-1 text-right font-normal whitespace-nowrap">
             of shank
           </th>
-          <th scope="col" className="caps pb-1 text-right font-normal">
+          <th scope="col" className="caps pb-1 text-right font-normal whitespace-nowrap">
             mm
           </th>
         </tr>
