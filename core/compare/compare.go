@@ -46,6 +46,9 @@ type Comparison struct {
 	Because []string    `json:"because"`
 	Counts  Counts      `json:"counts"`
 	Parts   []Departure `json:"parts"`
+	// Essentials are what the parent says makes it this fly, and whether the
+	// variant keeps them.
+	Essentials []Essential `json:"essentials,omitempty"`
 }
 
 // Counts is how many parts fared how. A part whose material is the same but
@@ -89,6 +92,8 @@ type Materials struct {
 	// Colour says how the variant's colour lies to the parent's: same, inside,
 	// overlapping or outside; absent where either is not stated.
 	Colour string `json:"colour,omitempty"`
+
+	anyColour bool // the parent is a style, which takes any colour
 }
 
 // Figures are two values in one unit. Change is longer, shorter, more, fewer,
@@ -173,6 +178,13 @@ func Dressings(parent, variant dressing.Dressing) Comparison {
 		}
 	}
 	out.Verdict, out.Because = judge(parts)
+	out.Essentials = essentials(parent, variant, parts)
+	for i := len(out.Essentials) - 1; i >= 0; i-- {
+		if e := out.Essentials[i]; e.Kept == Lost {
+			out.Verdict = NewPattern
+			out.Because = append([]string{"without an essential of the parent, “" + e.Text + "”: " + e.Why}, out.Because...)
+		}
+	}
 	return out
 }
 
@@ -308,15 +320,17 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 	}
 	d.Change, d.Materials = c.material(i, j)
 	if std.Form == role.FormHook {
-		d.Hook = hookWords(p, v)
+		if c.p.Kind != "style" { // a way of tying takes any hook
+			d.Hook = hookWords(p, v)
+		}
 		d.Materials = nil
 		d.Change = Same
 		return d
 	}
 	d.Length = c.length(i, j)
-	d.Count = countFigures(p.Count, v.Count)
-	if p.Turns != nil && v.Turns != nil {
-		d.Turns = figures(*p.Turns, *v.Turns, "turn", "more", "fewer")
+	d.Count = countFigures(p.CountSpan(), v.CountSpan())
+	if a, b := p.TurnsSpan(), v.TurnsSpan(); a != nil && b != nil {
+		d.Turns = figures(*a, *b, "turn", "more", "fewer")
 	}
 	if p.Winding != "" && v.Winding != "" {
 		d.Winding = words(p.Winding, v.Winding, "reversed")
@@ -510,6 +524,7 @@ func materialsOf(p, v []dressing.Material) *Materials {
 func (c *comparer) material(i, j int) (Change, *Materials) {
 	pm, vm := c.p.MaterialsOf(i), c.v.MaterialsOf(j)
 	m := materialsOf(pm, vm)
+	m.anyColour = c.p.Kind == "style"
 	if len(pm) == 0 || len(vm) == 0 || pm[0].Name == "" && pm[0].Colour == "" || vm[0].Name == "" && vm[0].Colour == "" {
 		m.Nearness = 0
 		return Same, m // silence, or a material that nobody could read
@@ -549,7 +564,7 @@ func mainMaterial(a, b dressing.Material, m *Materials) Change {
 			change = Near
 		}
 	}
-	if a.Colour != "" && b.Colour != "" {
+	if a.Colour != "" && b.Colour != "" && !m.anyColour {
 		switch m.Colour {
 		case "same", "inside":
 		case "":

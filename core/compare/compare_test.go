@@ -179,3 +179,57 @@ func BenchmarkDressings(b *testing.B) {
 		Dressings(p, v)
 	}
 }
+
+const ghost = "Pattern: Ghost\nEssential: the hackle is sparse\nEssential: white wing\nEssential: no tail\n\nHook: 12 wet\nBody (essential): cream wool\nWing: white duck slips, one shank\nHackle: white hen, sparse, 2 turns\n"
+
+func TestEssentials(t *testing.T) {
+	kept := func(c Comparison) string {
+		var s []string
+		for _, e := range c.Essentials {
+			s = append(s, string(e.Kept))
+		}
+		return strings.Join(s, " ")
+	}
+	for _, c := range []struct{ name, old, new, want string }{
+		{"itself", "", "", "kept kept kept kept"},
+		{"a bushy hackle", "sparse, 2 turns", "bushy, 5 turns", "lost kept kept kept"},
+		{"a hackle nobody describes", "sparse, 2 turns", "2 turns", "cannot-tell kept kept kept"},
+		{"another wing colour", "white duck slips", "black duck slips", "kept lost kept kept"},
+		{"a tail", "Body (essential)", "Tail: white hen\nBody (essential)", "kept kept lost kept"},
+		{"another body", "cream wool", "silver tinsel", "kept kept kept lost"},
+		{"no wing", "Wing: white duck slips, one shank\n", "", "kept lost kept kept"},
+	} {
+		got := Dressings(read(t, ghost), read(t, strings.Replace(ghost, c.old, c.new, 1)))
+		if k := kept(got); k != c.want {
+			t.Errorf("%s: %s, expected %s", c.name, k, c.want)
+		}
+		if lost := strings.Contains(c.want, "lost"); lost != (got.Verdict == NewPattern) {
+			t.Errorf("%s: the verdict is %s", c.name, got.Verdict)
+		}
+	}
+}
+
+func TestAStyleTakesAnyColourAndHook(t *testing.T) {
+	style := "Pattern: Lamp Style\nKind: style\n\nHook: 12 wet\nBody: black floss\nHackle: black hen, 2 turns\nWing: black duck slips\n"
+	red := strings.NewReplacer("black", "red", "12 wet", "8 streamer", "Kind: style\n", "").Replace(style)
+	if got := Dressings(read(t, style), read(t, red)); got.Verdict != SameDressing {
+		t.Errorf("in red: %s, %v", got.Verdict, got.Because)
+	}
+	recipe := strings.Replace(style, "Kind: style\n", "", 1)
+	if got := Dressings(read(t, recipe), read(t, red)); got.Verdict == SameDressing {
+		t.Error("a recipe has its colours")
+	}
+}
+
+func TestWhatDependsOnUseIsNoDepartureWithinIt(t *testing.T) {
+	base := "Fly\nHook: 12 dry\nBody: olive rabbit\nHackle: ginger cock, 4 turns\n"
+	parent := base + "Wing: 4 CDC plumes in calm, 6 in a blow\n"
+	for n, change := range map[string]string{"5": "", "6": "", "8": "more", "3": "fewer"} {
+		c := Dressings(read(t, parent), read(t, base+"Wing: "+n+" CDC plumes\n"))
+		for _, d := range c.Parts {
+			if d.Role == "wing" && d.Count.Change != change {
+				t.Errorf("%s plumes: %q, expected %q", n, d.Count.Change, change)
+			}
+		}
+	}
+}

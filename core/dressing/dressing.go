@@ -17,6 +17,8 @@
 package dressing
 
 import (
+	"slices"
+
 	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -35,6 +37,11 @@ type Dressing struct {
 	Imitates   string   `json:"imitates,omitempty"`
 	Style      string   `json:"style,omitempty"`
 	Notes      []string `json:"notes,omitempty"`
+	// Kind is absent for a recipe, "style" for a way of tying that takes any
+	// colour and size, "reconstruction" where only a specimen survives.
+	Kind string `json:"kind,omitempty"`
+	// Essentials are what makes it this fly, in the account's own words.
+	Essentials []string `json:"essentials,omitempty"`
 	Sizes      *Sizes   `json:"sizes,omitempty"`
 	Parts      []Part   `json:"parts"`
 	Unread     []Unread `json:"unread"`
@@ -55,10 +62,21 @@ type Unread struct {
 	Text string `json:"text"`
 }
 
-// Contradiction names the lines that disagree.
+// Contradiction names the lines that disagree. Sides are the values that stand
+// against each other, in the order in which they were said.
 type Contradiction struct {
-	Lines []int  `json:"lines"`
-	Text  string `json:"text"`
+	Lines []int    `json:"lines"`
+	Text  string   `json:"text"`
+	Sides []string `json:"sides,omitempty"`
+}
+
+// contradict adds two values that one account gives for one thing.
+func (d *Dressing) contradict(lines []int, what, a, b string) {
+	text := a + ", and " + b
+	if what != "" {
+		text = what + ": " + text
+	}
+	d.Contradictions = append(d.Contradictions, Contradiction{lines, text, []string{a, b}})
 }
 
 // Part is one part of a dressing, in tying order.
@@ -90,7 +108,92 @@ type Part struct {
 	Continues string `json:"continues,omitempty"`
 	// Same names the part whose material this one repeats.
 	SameAs string `json:"sameAs,omitempty"`
-	Note   string `json:"note,omitempty"`
+	// Conditions are values that depend on size or use.
+	Conditions []Condition `json:"conditions,omitempty"`
+	// Acts are small acts that belong to the part: a turn beneath the tail.
+	Acts []string `json:"acts,omitempty"`
+	// Said is what this tier usually does, or what was done on this specimen,
+	// kept apart from what the source prescribes.
+	Said []Said `json:"said,omitempty"`
+	// Essential is set where the account says that the fly needs this part.
+	Essential bool   `json:"essential,omitempty"`
+	Note      string `json:"note,omitempty"`
+}
+
+// Condition is a value that holds only for some sizes or some use: "6 plumes in
+// a blow". SizeLow and SizeHigh are hook sizes as numbers, both 0 where the
+// condition is not about size.
+type Condition struct {
+	When     string            `json:"when"`
+	Text     string            `json:"text"`
+	SizeLow  int               `json:"sizeLow,omitempty"`
+	SizeHigh int               `json:"sizeHigh,omitempty"`
+	Count    *Count            `json:"count,omitempty"`
+	Turns    *measure.Interval `json:"turns,omitempty"`
+	Length   measure.Length    `json:"length,omitzero"`
+}
+
+// Said is a remark about somebody's own practice. By is "tier" or "specimen".
+type Said struct {
+	By     string         `json:"by"`
+	Text   string         `json:"text"`
+	Length measure.Length `json:"length,omitzero"`
+}
+
+// On gives the dressing as it is tied on one size: a value that depends on the
+// size takes the place of the general one.
+func (d Dressing) On(size hook.Size) Dressing {
+	parts := d.Parts
+	copied := false
+	for i, p := range d.Parts {
+		for _, c := range p.Conditions {
+			if c.SizeLow == 0 && c.SizeHigh == 0 || int(size) < c.SizeLow || int(size) > c.SizeHigh {
+				continue
+			}
+			if !copied {
+				parts, copied = slices.Clone(d.Parts), true
+			}
+			if c.Count != nil {
+				parts[i].Count = c.Count
+			}
+			if c.Turns != nil {
+				parts[i].Turns = c.Turns
+			}
+			if !c.Length.IsZero() {
+				parts[i].Length = c.Length
+			}
+		}
+	}
+	d.Parts = parts
+	return d
+}
+
+// CountSpan is the count with all that it may be under some condition.
+func (p Part) CountSpan() *Count {
+	if p.Count == nil {
+		return nil
+	}
+	c := *p.Count
+	for _, x := range p.Conditions {
+		if x.Count != nil && (x.Count.Of == c.Of || x.Count.Of == "") {
+			c.Low, c.High = min(c.Low, x.Count.Low), max(c.High, x.Count.High)
+		}
+	}
+	return &c
+}
+
+// TurnsSpan is the turns with all that they may be under some condition.
+func (p Part) TurnsSpan() *measure.Interval {
+	if p.Turns == nil {
+		return nil
+	}
+	v := *p.Turns
+	for _, x := range p.Conditions {
+		if x.Turns != nil {
+			v.Low, v.High = min(v.Low, x.Turns.Low), max(v.High, x.Turns.High)
+		}
+	}
+	return &v
 }
 
 // Material is one material of a part. Name is as written, without colour,
@@ -101,6 +204,8 @@ type Material struct {
 	Size        string  `json:"size,omitempty"`
 	Share       float64 `json:"share,omitempty"`
 	Preparation string  `json:"preparation,omitempty"`
+	// Guess is set where the material was inferred from a specimen ("cf.").
+	Guess bool `json:"guess,omitempty"`
 }
 
 // Count is how many of what.

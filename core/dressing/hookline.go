@@ -54,6 +54,7 @@ func (h *hookLine) readTokens(p *partReader) {
 		h.part.Materials = []Material{}
 	}
 	p.optional()
+	p.conditions()
 	h.alternatives(p)
 	h.words(p, spec)
 	h.sizes(p, spec)
@@ -251,14 +252,14 @@ func (h *hookLine) sizes(p *partReader, spec *Hook) {
 	for k, s := range fishing {
 		switch {
 		case k > 0:
-			d.Contradictions = append(d.Contradictions, Contradiction{[]int{h.part.Line}, fmt.Sprintf("hook %s, and hook %s", fishing[0].text, s.text)})
+			d.contradict([]int{h.part.Line}, "", "hook "+fishing[0].text, "hook "+s.text)
 		case s.low == s.high:
 			spec.Size = s.low.String()
 		case d.Sizes == nil:
 			d.Sizes = &Sizes{int(s.low), int(s.high)}
 		default:
 			if *d.Sizes != (Sizes{int(s.low), int(s.high)}) {
-				d.Contradictions = append(d.Contradictions, Contradiction{[]int{h.part.Line}, fmt.Sprintf("sizes %d to %d, and %s", d.Sizes.Low, d.Sizes.High, s.text)})
+				d.contradict([]int{h.part.Line}, "", fmt.Sprintf("sizes %d to %d", d.Sizes.Low, d.Sizes.High), s.text)
 			}
 		}
 	}

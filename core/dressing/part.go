@@ -1,7 +1,6 @@
 package dressing
 
 import (
-	"fmt"
 	"strings"
 
 	"mothledger/core/measure"
@@ -212,6 +211,10 @@ func (p *partReader) read(again bool) {
 	}
 	p.absent()
 	p.optional()
+	p.corrected()
+	p.said()
+	p.conditions()
+	p.acts()
 	p.asides()
 	p.thread()
 	p.turns()
@@ -243,6 +246,10 @@ func (p *partReader) optional() {
 		if _, n := optionalSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
 			p.part.Optional = true
 			p.take(i, n, "optional", "an extra; the plain fly lacks it")
+		}
+		if _, n := essentialSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			p.part.Essential = true
+			p.take(i, n, "optional", "the fly needs this part")
 		}
 	}
 }
@@ -409,7 +416,7 @@ func (p *partReader) turns() {
 			continue
 		}
 		if legit >= 0 && p.part.Turns != nil && !all[legit].v.Overlaps(t.v) {
-			p.d.Contradictions = append(p.d.Contradictions, Contradiction{[]int{p.line}, fmt.Sprintf("%s: %s turns, and %s turns", p.part.Role, all[legit].v, t.v)})
+			p.d.contradict([]int{p.line}, p.part.Role, all[legit].v.String()+" turns", t.v.String()+" turns")
 			continue
 		}
 		if legit < 0 {
@@ -428,7 +435,11 @@ func (p *partReader) turns() {
 			if !t.hold {
 				end = t.i + t.n
 			}
-			p.addNote(p.words(t.i, end-t.i))
+			if t.hold && p.std.Name != "thread" {
+				p.part.Acts = append(p.part.Acts, p.words(t.i, end-t.i))
+			} else {
+				p.addNote(p.words(t.i, end-t.i))
+			}
 			p.takeFree(t.i, end-t.i, "note", "a turn on the way, not how often this part is wound")
 		}
 	}

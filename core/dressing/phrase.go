@@ -16,6 +16,7 @@ type nounPhrase struct {
 	noun               bool // a known material noun is in it
 	unknown            []int
 	from, to           int
+	guess              bool
 	joint              string // what stands before it: "and", "or", ",", "of" …
 }
 
@@ -23,6 +24,7 @@ type nounPhrase struct {
 func (p *partReader) materials() {
 	var list []nounPhrase
 	joint := ""
+	guess := false
 	for i := 0; i < len(p.toks); {
 		if !p.free(i) {
 			i++
@@ -47,6 +49,12 @@ func (p *partReader) materials() {
 			i += n
 			continue
 		}
+		if _, n := guessed.Match(p.toks, i); n > 0 && p.freeRun(i, n) && p.nounFollows(i+n) {
+			p.take(i, n, "preparation", "a guess, from the look of a specimen")
+			guess = true
+			i += n
+			continue
+		}
 		np, next := p.phraseAt(i)
 		if next == i {
 			switch l := p.low(i); l {
@@ -65,6 +73,8 @@ func (p *partReader) materials() {
 			continue
 		}
 		np.joint = joint
+		np.guess = guess
+		guess = false
 		joint = ""
 		list = append(list, np)
 		i = next
@@ -77,6 +87,10 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 	np := nounPhrase{from: i}
 	k := i
 	for p.free(k) {
+		if n := p.takeFixed(&np, k); n > 0 {
+			k += n
+			continue
+		}
 		if _, n := p.words_().names.Match(p.toks, k); n > 0 && p.freeRun(k, n) && len(np.colour)+0 >= 0 {
 			np.name = append(np.name, p.nameWords(k, n))
 			np.noun = true
@@ -220,7 +234,7 @@ func (p *partReader) nounFollows(k int) bool {
 		if l == "of" || l == "and" || l == "or" || l == "with" || l == "from" || l == "the" || l == "to" || l == "in" {
 			return false
 		}
-		if _, ok := material.NounKind(l); ok {
+		if p.nounWord(j) {
 			return true
 		}
 	}
@@ -323,7 +337,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 	}
 	var pendingColour []nounPhrase // "brown" of "brown or black hen"
 	add := func(np nounPhrase, alternative bool) *Material {
-		m := Material{Name: p.counted(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", ")}
+		m := Material{Name: p.counted(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", "), Guess: np.guess}
 		if np.amount != "" && part.Amount == "" {
 			part.Amount = np.amount
 		}

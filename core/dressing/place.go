@@ -158,7 +158,7 @@ func (p *partReader) lengths() {
 			p.take(i, n, "length", lengthMeaning(l))
 		default:
 			if first := p.part.Length; first.Of == l.Of && first.Reach == l.Reach && (first.Low > l.High || l.Low > first.High) {
-				p.d.Contradictions = append(p.d.Contradictions, Contradiction{[]int{p.line}, fmt.Sprintf("%s: %q, and %q", p.part.Role, first.Text, l.Text)})
+				p.d.contradict([]int{p.line}, p.part.Role, first.Text, l.Text)
 			}
 			p.addNote(l.Text)
 			p.take(i, n, "length", "a second measure, kept as a remark")

@@ -99,7 +99,8 @@ var headers = map[string]string{
 	"source": "source", "book": "source", "published in": "source", "from": "source", "printed in": "source", "first printed in": "source",
 	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",
 	"imitates": "imitates", "represents": "imitates", "sizes": "sizes", "size": "sizes", "hook sizes": "sizes", "hook size": "sizes", "size range": "sizes",
-	"style": "style", "type": "style", "note": "note", "notes": "note", "remarks": "note", "remark": "note", "comment": "note", "comments": "note", "reason": "note", "why": "note", "tying notes": "note", "tying note": "note",
+	"style": "style", "type": "style", "kind": "kind", "entry": "kind",
+	"essential": "essential", "essentials": "essential", "the point": "essential", "the whole point": "essential", "what makes it": "essential", "must have": "essential", "note": "note", "notes": "note", "remarks": "note", "remark": "note", "comment": "note", "comments": "note", "reason": "note", "why": "note", "tying notes": "note", "tying note": "note",
 }
 
 // segment is a stretch of a line with one label.
@@ -379,7 +380,7 @@ func (r *reader) header(n int, h, value string, at int, marks *marks, s string) 
 	}
 	set := func(to *string) {
 		if *to != "" && *to != value {
-			d.Contradictions = append(d.Contradictions, Contradiction{[]int{n}, fmt.Sprintf("%q here, %q before", value, *to)})
+			d.contradict([]int{n}, h, *to, value)
 			return
 		}
 		*to = value
@@ -414,6 +415,22 @@ func (r *reader) header(n int, h, value string, at int, marks *marks, s string) 
 		set(&d.Imitates)
 	case "style":
 		set(&d.Style)
+	case "kind":
+		switch v := strings.ToLower(value); v {
+		case "style", "reconstruction":
+			set(&d.Kind)
+			d.Kind = v
+		case "recipe":
+		default:
+			d.Unread = append(d.Unread, Unread{n, value})
+			as = "unread"
+		}
+	case "essential":
+		for _, e := range strings.Split(value, ";") {
+			if e = strings.TrimSpace(e); e != "" {
+				d.Essentials = append(d.Essentials, e)
+			}
+		}
 	case "note":
 		d.Notes = append(d.Notes, value)
 		r.inNote = true
@@ -560,7 +577,7 @@ func (r *reader) contradictions() {
 			firstHook = i
 		case p.Hook != nil:
 			if a, b := d.Parts[firstHook].Hook, p.Hook; a.Size != "" && b.Size != "" && a.Size != b.Size {
-				d.Contradictions = append(d.Contradictions, Contradiction{[]int{d.Parts[firstHook].Line, p.Line}, fmt.Sprintf("hook %s, and hook %s", a.Size, b.Size)})
+				d.contradict([]int{d.Parts[firstHook].Line, p.Line}, "", "hook "+a.Size, "hook "+b.Size)
 			}
 		}
 		std, _ := p.Standard()
@@ -572,12 +589,12 @@ func (r *reader) contradictions() {
 			continue
 		}
 		if a, b := d.Parts[firstThread].Materials[0].Colour, p.Materials[0].Colour; a != "" && b != "" && a != b {
-			d.Contradictions = append(d.Contradictions, Contradiction{[]int{d.Parts[firstThread].Line, p.Line}, fmt.Sprintf("%s thread, and %s thread", a, b)})
+			d.contradict([]int{d.Parts[firstThread].Line, p.Line}, "", a+" thread", b+" thread")
 		}
 	}
 	if firstHook >= 0 && d.Sizes != nil && d.Parts[firstHook].Hook.Size != "" {
 		if h, ok := d.HookNamed(); ok && (int(h.Size) < d.Sizes.Low || int(h.Size) > d.Sizes.High) && d.Parts[firstHook].Hook.Demonstration == "" {
-			d.Contradictions = append(d.Contradictions, Contradiction{[]int{d.Parts[firstHook].Line}, fmt.Sprintf("hook %v, but sizes %d to %d", h.Size, d.Sizes.Low, d.Sizes.High)})
+			d.contradict([]int{d.Parts[firstHook].Line}, "", fmt.Sprintf("hook %v", h.Size), fmt.Sprintf("sizes %d to %d", d.Sizes.Low, d.Sizes.High))
 		}
 	}
 }

@@ -1,8 +1,6 @@
 package dressing
 
 import (
-	"slices"
-
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -20,6 +18,10 @@ type Words struct {
 	amountList []string
 	preps      measure.Phrases
 	prepList   []string
+	// fixed are words that people corrected, with what each was corrected to
+	fixed     measure.Phrases
+	fixedList []string
+	fixedAs   []string
 }
 
 func newWords(colours []string) *Words {
@@ -41,11 +43,6 @@ var builtin = newWords(material.Colours())
 
 // Builtin is the vocabulary that ships with the program.
 func Builtin() *Words { return builtin }
-
-// WithColours gives a vocabulary that also knows these colour words.
-func (w *Words) WithColours(more ...string) *Words {
-	return newWords(append(slices.Clone(w.colourList), more...))
-}
 
 // partName recognises the label of a part where a length may be measured by
 // it. Labels that are also everyday words do not serve.

@@ -35,6 +35,10 @@ func Write(d Dressing) string {
 		}
 	}
 	header("Style", d.Style)
+	header("Kind", d.Kind)
+	for _, e := range d.Essentials {
+		header("Essential", e)
+	}
 	for _, n := range d.Notes {
 		header("Note", n)
 	}

@@ -175,6 +175,7 @@ const halfSteps = 140
 
 // Of gives the outline of a dressing on a hook.
 func Of(d dressing.Dressing, h hook.Hook) Outline {
+	d = d.On(h.Size)
 	g, _ := h.Geometry()
 	style := d.HookStyle()
 	m := &maker{d: d, g: g, r: proportion.NewResolver(d, g), ax: newAxis(g, style), style: style, half: make([]float64, halfSteps+1)}

@@ -378,6 +378,7 @@ func usualLengthMM(std role.Role, style string, g hook.Geometry) float64 {
 // On measures a dressing on a hook. stated is false where no size was stated
 // anywhere, so that the hook is assumed.
 func On(d dressing.Dressing, h hook.Hook, stated bool) Measured {
+	d = d.On(h.Size)
 	g, basis := h.Geometry()
 	if !stated && basis == "generic" {
 		basis = "assumed"

@@ -1,0 +1,295 @@
+package dressing
+
+import (
+	"strings"
+
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// What depends on size or use, what somebody does of their own, and small acts.
+// The phrases are common practice, no source.
+var (
+	essentialSet = phraseSet("essential", "is essential", "this is essential", "is the whole point", "the whole point", "the essential part", "must have")
+	whenSet      = phraseSet(
+		"in calm", "in a calm", "for calm", "in calm water", "for calm water", "when it is calm", "if calm", "if it is calm", "in a flat calm",
+		"in a blow", "in a wave", "for a wave", "in a big wave", "in rough water", "for rough water", "if it is rough", "when it is rough", "if rough", "in a wind",
+		"in fast water", "for fast water", "in slow water", "in still water", "for still water", "in broken water", "in low water", "in high water", "in coloured water", "in clear water", "in dirty water",
+		"when larger", "when smaller", "when small", "when large", "when big", "if larger", "if smaller", "on larger hooks", "on larger sizes", "on the larger sizes", "in larger sizes", "in the larger sizes",
+		"on smaller hooks", "on smaller sizes", "on the smaller sizes", "in smaller sizes", "in the smaller sizes", "on small hooks", "on big hooks", "on the bigger hooks", "on the big ones", "on the small ones", "for larger sizes", "for smaller sizes", "for the larger sizes", "for the smaller sizes",
+		"at night", "by night", "by day", "in daylight", "after dark", "in bright light", "in sunshine", "on a bright day", "on a dull day", "early in the season", "late in the season", "in spring", "in autumn")
+	bySize = phraseSet("on a", "on an", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
+	ownSet = phraseSet("i usually", "i use", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
+	// of the fly in the hand
+	specimenSet = phraseSet("on this one", "on this specimen", "this one", "this specimen", "on this fly", "here it is", "here it came out", "the one in the box", "on the one in the box")
+	gluing      = wordSet("glue", "superglue", "marker", "pen")
+)
+
+// whenAt reads a condition at token i: its tokens, and the sizes it names.
+func (p *partReader) whenAt(i int) (n, low, high int) {
+	if _, n := whenSet.Match(p.toks, i); n > 0 {
+		return n, 0, 0
+	}
+	_, n = bySize.Match(p.toks, i)
+	if n == 0 {
+		return 0, 0, 0
+	}
+	k := i + n
+	if p.low(k) == "#" {
+		k++
+	}
+	size := func(k int) int {
+		if k >= len(p.toks) {
+			return 0
+		}
+		s, err := hook.ParseSize(strings.TrimRight(p.low(k), "s"))
+		if err != nil || s < 2 {
+			return 0
+		}
+		return int(s)
+	}
+	a := size(k)
+	if a == 0 {
+		return 0, 0, 0
+	}
+	k++
+	b := a
+	more := func(words ...string) bool {
+		for j, w := range words {
+			if p.low(k+j) != w {
+				return false
+			}
+		}
+		k += len(words)
+		return true
+	}
+	first := p.low(i)
+	switch {
+	case first == "below" || first == "under":
+		a, b = a+1, int(hook.Smallest)
+	case first == "above" || first == "over":
+		a, b = 1, a-1
+	case more("and", "smaller"), more("and", "below"), more("or", "smaller"), more("and", "under"), more("down"), more("downwards"):
+		b = int(hook.Smallest)
+	case more("and", "larger"), more("and", "above"), more("or", "larger"), more("and", "bigger"), more("up"), more("upwards"):
+		a = 1
+	case p.low(k) == "to" || p.low(k) == "-" || p.low(k) == "and":
+		if x := size(k + 1); x > a {
+			b = x
+			k += 2
+		}
+	}
+	// "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
+	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word) || next == "mm" || turnWords[next] || next == "%" || next == "eye" || next == "×" {
+		return 0, 0, 0
+	}
+	return k - i, a, b
+}
+
+// conditions reads what depends on size or use. The first value of a kind stays
+// the part's own; the others belong to their condition alone.
+func (p *partReader) conditions() {
+	last := 0 // where the fragment before a condition may begin
+	var counted, turned, measured bool
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		n, low, high := p.whenAt(i)
+		if n == 0 || !p.freeRun(i, n) || low > 0 && p.std.Form == role.FormHook { // sizes on a hook line are its own
+			continue
+		}
+		from := i
+		for from > last && p.free(from-1) && !p.boundary(from-1) {
+			from--
+		}
+		c := Condition{When: p.words(i, n), SizeLow: low, SizeHigh: high}
+		if from < i {
+			c.Text = p.words(from, i-from)
+		}
+		p.fragment(&c, from, i)
+		second := c.Count != nil && counted || c.Turns != nil && turned || !c.Length.IsZero() && measured || p.earlier(&c, last, from)
+		wordsOnly := c.Count == nil && c.Turns == nil && c.Length.IsZero()
+		counted, turned, measured = counted || c.Count != nil, turned || c.Turns != nil, measured || !c.Length.IsZero()
+		switch {
+		case second || wordsOnly && from < i && !p.names(from, i):
+			p.take(from, i+n-from, "condition", "only "+c.When)
+		default:
+			p.take(i, n, "condition", "what stands before it holds only "+c.When)
+		}
+		p.part.Conditions = append(p.part.Conditions, c)
+		last = i + n
+		i = last - 1
+	}
+	// the counts of later conditions count what the first one counted
+	var of string
+	for k := range p.part.Conditions {
+		if c := p.part.Conditions[k].Count; c != nil {
+			if c.Of == "" {
+				c.Of = of
+			}
+			of = c.Of
+		}
+	}
+}
+
+func (p *partReader) boundary(i int) bool {
+	switch p.low(i) {
+	case ",", ";", "(", ")", ".", ":", "or", "and", "but":
+		return true
+	}
+	return false
+}
+
+// names tells whether a fragment holds a material, so that it is more than a
+// word about how much.
+func (p *partReader) names(from, to int) bool {
+	for k := from; k < to; k++ {
+		if _, ok := p.materialNoun(k); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// earlier tells whether a value of the condition's kind was said before it
+// without one: "4 plumes, 6 in a blow".
+func (p *partReader) earlier(c *Condition, from, to int) bool {
+	for k := from; k < to; k++ {
+		if !p.free(k) {
+			continue
+		}
+		l, m := measure.ScanLength(p.toks, k, p.name)
+		if m > 0 {
+			if !c.Length.IsZero() && !l.IsZero() {
+				return true
+			}
+			k += m - 1
+			continue
+		}
+		v, n := measure.ScanNumber(p.toks, k)
+		if n == 0 || v.High == 0 {
+			continue
+		}
+		j := k + n
+		for turnQualities[p.low(j)] && j < k+n+3 {
+			j++
+		}
+		if turnWords[p.low(j)] {
+			if c.Turns != nil {
+				return true
+			}
+		} else if c.Count != nil {
+			if _, at := p.countNoun(j); at >= 0 {
+				return true
+			}
+		}
+		k += n - 1
+	}
+	return false
+}
+
+// fragment reads the figures of a few words.
+func (p *partReader) fragment(c *Condition, from, to int) {
+	for k := from; k < to; k++ {
+		if l, m := measure.ScanLength(p.toks, k, p.name); m > 0 && k+m <= to {
+			l.Text = p.words(k, m)
+			c.Length = l
+			k += m - 1
+			continue
+		}
+		v, n := measure.ScanNumber(p.toks, k)
+		if n == 0 || k+n > to || v.High == 0 {
+			continue
+		}
+		j := k + n
+		for j < to && turnQualities[p.low(j)] {
+			j++
+		}
+		if j < to && turnWords[p.low(j)] {
+			c.Turns = &v
+		} else {
+			of, at := "", -1
+			if j < to {
+				of, at = p.countNoun(j)
+			}
+			if at >= to {
+				of = ""
+			}
+			// a bare number counts what was counted before it, or turns
+			if of == "" && p.wound() && p.turnsBefore(from) {
+				c.Turns = &v
+			} else {
+				c.Count = &Count{Low: v.Low, High: v.High, Of: of}
+			}
+		}
+		k += n - 1
+	}
+}
+
+// turnsBefore tells whether turns are spoken of before token i.
+func (p *partReader) turnsBefore(i int) bool {
+	for k := range i {
+		if turnWords[p.low(k)] && k > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// said sets apart what this tier usually does and what this specimen has.
+func (p *partReader) said() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) || p.clauseStart(i) != i && p.low(i-1) != "but" && p.low(i-1) != "and" {
+			continue
+		}
+		by := ""
+		_, n := ownSet.Match(p.toks, i)
+		if n > 0 {
+			by = "tier"
+		} else if _, n = specimenSet.Match(p.toks, i); n > 0 {
+			by = "specimen"
+		}
+		if n == 0 {
+			continue
+		}
+		if i == 0 { // nothing stands before it that the source could have said
+			p.take(i, n, "plain", "")
+			continue
+		}
+		end := p.clauseEnd(i)
+		s := Said{By: by, Text: p.words(i, end-i)}
+		for k := i + n; k < end; k++ {
+			if l, m := measure.ScanLength(p.toks, k, p.name); m > 0 && k+m <= end {
+				l.Text = p.words(k, m)
+				s.Length = l
+				break
+			}
+		}
+		p.part.Said = append(p.part.Said, s)
+		p.take(i, end-i, "said", map[string]string{"tier": "this tier's own way, kept apart", "specimen": "of this specimen, kept apart"}[by])
+		i = end
+	}
+}
+
+// acts sets apart glue and ink: "a drop of superglue at its foot".
+func (p *partReader) acts() {
+	if p.std.Name == "finish" || p.std.Name == "head" {
+		return
+	}
+	for i := range p.toks {
+		if !p.free(i) || !gluing[p.low(i)] {
+			continue
+		}
+		from, end := p.clauseStart(i), p.clauseEnd(i)
+		if from == 0 {
+			continue
+		}
+		p.part.Acts = append(p.part.Acts, p.words(from, end-from))
+		p.takeFree(from, end-from, "note", "a small act that belongs to this part")
+	}
+}
+
+// guessed are the words before a material that was inferred from a specimen.
+var guessed = phraseSet("cf", "cf.", "probably", "perhaps", "possibly", "apparently", "seems to be", "looks like", "what looks like", "may be")
