@@ -71,7 +71,7 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 			}
 			f.Parents = []int{parent}
 		}
-		filed, err := l.File(ctx, f, key(i))
+		filed, err := l.File(ctx, f, ledger.Sender{Key: key(i)})
 		if err != nil {
 			return i, fmt.Errorf("%s: %w", r.Dressing.Title, err)
 		}

@@ -4,9 +4,6 @@ package e2e
 import (
 	"context"
 	"fmt"
-	"io"
-	"log/slog"
-	"net/http/httptest"
 	"net/url"
 	"os"
 	"strings"
@@ -18,13 +15,11 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
-	"mothledger/demo"
 	"mothledger/e2e/browser"
-	"mothledger/ledger"
 	"mothledger/localpg/pgtest"
 	"mothledger/store"
 	"mothledger/ui"
-	"mothledger/web"
+	"mothledger/web/webtest"
 )
 
 var chrome context.Context
@@ -57,23 +52,8 @@ type page struct {
 
 func open(t *testing.T, club bool, path string) *page {
 	t.Helper()
-	dsn := pgtest.Database(t)
-	if err := store.Migrate(t.Context(), dsn); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), dsn)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { _ = s.Close() })
-	if club {
-		if _, err := demo.Load(t.Context(), s); err != nil {
-			t.Fatal(err)
-		}
-	}
-	srv := httptest.NewServer(web.New(ledger.New(s), ui.Files(), slog.New(slog.NewTextHandler(io.Discard, nil))))
-	t.Cleanup(srv.Close)
-	return tab(t, srv.URL, s, path)
+	address, s := webtest.Serve(t, ui.Files(), club)
+	return tab(t, address, s, path)
 }
 
 // tab opens one more tab on a server.

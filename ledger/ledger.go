@@ -5,30 +5,40 @@ package ledger
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
+	"time"
 
 	"mothledger/core/compare"
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
-	"mothledger/core/when"
 	"mothledger/store"
 )
 
-// Ledger works on one store with one vocabulary.
+// Ledger works on one store.
 type Ledger struct {
 	store *store.Store
-	words *dressing.Words
 }
 
-// New joins a store with the built-in vocabulary.
-func New(s *store.Store) *Ledger { return &Ledger{s, dressing.Builtin()} }
+// New makes a ledger of a store.
+func New(s *store.Store) *Ledger { return &Ledger{s} }
+
+// words gives the trade's vocabulary with what the club taught its reader.
+func words(ctx context.Context, s store.Reads) (*dressing.Words, error) {
+	taught, err := s.Vocabulary(ctx)
+	if err != nil || len(taught) == 0 {
+		return dressing.Builtin(), err
+	}
+	list := make([]dressing.Correction, 0, len(taught))
+	for _, w := range taught {
+		list = append(list, dressing.Correction{Words: w.Words, As: w.Kind})
+	}
+	return dressing.Builtin().With(list), nil
+}
 
 // Ready tells whether the store answers.
 func (l *Ledger) Ready(ctx context.Context) error { return l.store.Ping(ctx) }
@@ -43,178 +53,6 @@ func (f *Fault) Error() string { return f.Field + ": " + f.Msg }
 
 // ErrNotFound says that there is no such folio.
 var ErrNotFound = store.ErrNotFound
-
-// Filing is a dressing handed in. What the form says wins over the same header
-// in the text.
-type Filing struct {
-	Text       string `json:"text"`
-	Title      string `json:"title"`
-	Tier       string `json:"tier"`
-	Originator string `json:"originator"`
-	Source     string `json:"source"`
-	Page       string `json:"page"`
-	Date       string `json:"date"`
-	Reason     string `json:"reason"`
-	// Parents are the folios of the dressings it descends from.
-	Parents []int `json:"parents"`
-}
-
-// Filed is where a filing went.
-type Filed struct {
-	Folio int `json:"folio"`
-	// Again is set where the same filing had been sent before.
-	Again bool `json:"again"`
-}
-
-// Longest names that are kept.
-const (
-	maxName  = 200
-	maxTitle = 200
-	maxNote  = 4000
-)
-
-// File reads a text and files it, linked to its parents. The key makes a filing
-// that is sent twice file once; an empty key books none. Bad input is a *Fault.
-func (l *Ledger) File(ctx context.Context, f Filing, key string) (Filed, error) {
-	rev, err := l.revision(f)
-	if err != nil {
-		return Filed{}, err
-	}
-	sum, err := json.Marshal(f)
-	if err != nil {
-		return Filed{}, err
-	}
-	hash := sha256.Sum256(sum)
-	digest := hex.EncodeToString(hash[:])
-	var out Filed
-	err = l.store.Within(ctx, func(tx *store.Tx) error {
-		if key != "" {
-			folio, err := tx.Claim(ctx, key, digest)
-			if errors.Is(err, store.ErrReused) {
-				return &Fault{"Idempotency-Key", "this key was used for another filing; send a new one"}
-			}
-			if err != nil || folio > 0 {
-				out = Filed{folio, true}
-				return err
-			}
-		}
-		id, folio, err := tx.File(ctx, rev)
-		if err != nil {
-			return err
-		}
-		out = Filed{folio, false}
-		for _, p := range f.Parents {
-			if err := link(ctx, tx, id, p); err != nil {
-				return err
-			}
-		}
-		if key != "" {
-			return tx.Keep(ctx, key, digest, id)
-		}
-		return nil
-	})
-	if err != nil {
-		return Filed{}, err
-	}
-	return out, nil
-}
-
-// Link makes a filed dressing a variant of another.
-func (l *Ledger) Link(ctx context.Context, child, parent int) error {
-	return l.store.Within(ctx, func(tx *store.Tx) error {
-		id, err := tx.IDOf(ctx, child)
-		if err != nil {
-			return err
-		}
-		return link(ctx, tx, id, parent)
-	})
-}
-
-func link(ctx context.Context, tx *store.Tx, child int64, parent int) error {
-	id, err := tx.IDOf(ctx, parent)
-	if errors.Is(err, store.ErrNotFound) {
-		return &Fault{"parents", fmt.Sprintf("there is no folio %d; choose a dressing from the ledger", parent)}
-	}
-	if err != nil {
-		return err
-	}
-	err = tx.Link(ctx, child, id)
-	if errors.Is(err, store.ErrCircle) {
-		return &Fault{"parents", fmt.Sprintf("folio %d descends from this dressing, so it cannot be its parent", parent)}
-	}
-	return err
-}
-
-// revision checks a filing and reads its text.
-func (l *Ledger) revision(f Filing) (store.Revision, error) {
-	reading, err := dressing.Read(f.Text, l.words)
-	if err != nil {
-		var te *dressing.TextError
-		if errors.As(err, &te) {
-			return store.Revision{}, &Fault{"text", te.Error()}
-		}
-		return store.Revision{}, err
-	}
-	d := &reading.Dressing
-	for _, x := range []struct {
-		form string
-		text *string
-	}{{f.Title, &d.Title}, {f.Tier, &d.Tier}, {f.Originator, &d.Originator}, {f.Source, &d.Source}, {f.Page, &d.Page}, {f.Date, &d.Date}} {
-		if s := tidy(x.form); s != "" {
-			*x.text = s
-		}
-	}
-	for _, c := range []struct {
-		field, value string
-		max          int
-	}{{"title", d.Title, maxTitle}, {"tier", d.Tier, maxName}, {"originator", d.Originator, maxName}, {"source", d.Source, maxName}, {"page", d.Page, 60}, {"reason", f.Reason, maxNote}} {
-		if n := len([]rune(c.value)); n > c.max {
-			return store.Revision{}, &Fault{c.field, fmt.Sprintf("%d letters are too many; expected at most %d", n, c.max)}
-		}
-	}
-	if d.Title == "" {
-		return store.Revision{}, &Fault{"title", "the dressing has no name; expected a first line or a line such as \"Pattern: Gloaming Porter\""}
-	}
-	if len(d.Parts) == 0 {
-		return store.Revision{}, &Fault{"text", "no part was read; expected lines such as \"Tail: 5 pheasant tail fibres, half the shank\""}
-	}
-	date, err := when.Parse(d.Date)
-	if err != nil {
-		return store.Revision{}, &Fault{"date", err.Error()}
-	}
-	for _, w := range proportion.On(*d, hook.Hook{Size: 12}, true).Warnings {
-		if w.Code == "circle" {
-			return store.Revision{}, &Fault{"text", w.Part + " is " + w.Text + "; give one of them a length of its own"}
-		}
-	}
-	rev := store.Revision{
-		Title: tidy(d.Title), Text: f.Text, Reading: d, Originator: tidy(d.Originator), Tier: tidy(d.Tier), Source: tidy(d.Source), Page: d.Page,
-		DateText: date.Text, DateFrom: date.From, DateTo: date.To, Reason: strings.TrimSpace(f.Reason),
-	}
-	if rev.Reason == "" && len(d.Notes) > 0 {
-		rev.Reason = d.Notes[0]
-	}
-	if s := sizes(*d); s != nil {
-		rev.SizeLow, rev.SizeHigh = &s.Low, &s.High
-	}
-	search := []string{d.Title, strings.Join(d.AlsoCalled, " "), d.Originator, d.Tier, d.Source, d.Imitates, date.Text}
-	for i, p := range d.Parts {
-		std, _ := p.Standard()
-		sp := store.Part{Position: i, Line: p.Line, Role: p.Role, Kin: std.Kin, Text: p.Text}
-		if sp.Kin == "" {
-			sp.Kin = std.Name
-		}
-		if m := d.MaterialsOf(i); len(m) > 0 {
-			sp.Material, sp.Colour = m[0].Name, m[0].Colour
-		}
-		for _, m := range p.Materials {
-			search = append(search, compare.Phrase(m))
-		}
-		rev.Parts = append(rev.Parts, sp)
-	}
-	rev.Search = strings.ToLower(strings.Join(search, " "))
-	return rev, nil
-}
 
 func tidy(s string) string { return strings.Join(strings.Fields(s), " ") }
 
@@ -260,6 +98,10 @@ func (v Vice) hook(d dressing.Dressing) (hook.Hook, bool, error) {
 type Entry struct {
 	Folio      int              `json:"folio"`
 	Revision   int              `json:"revision"`
+	Newest     int              `json:"newest" doc:"the newest revision, which revision is unless an older one was asked for"`
+	Withdrawn  bool             `json:"withdrawn,omitempty" doc:"it was taken back"`
+	FiledAt    time.Time        `json:"filedAt"`
+	Why        string           `json:"why,omitempty" doc:"why it was revised"`
 	Title      string           `json:"title"`
 	Originator string           `json:"originator,omitempty"`
 	Tier       string           `json:"tier,omitempty"`
@@ -275,7 +117,7 @@ type Entry struct {
 }
 
 func entry(r store.Row) Entry {
-	e := Entry{Folio: r.Folio, Revision: r.Revision, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Reason: r.Reason, Variants: r.Variants}
+	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Reason: r.Reason, Variants: r.Variants}
 	if r.SizeLow != nil && r.SizeHigh != nil {
 		e.Sizes = hook.Size(*r.SizeLow).String()
 		if *r.SizeHigh != *r.SizeLow {
@@ -348,6 +190,10 @@ type Sheet struct {
 	Dressing dressing.Dressing   `json:"dressing"`
 	Measured proportion.Measured `json:"measured"`
 	Outline  profile.Outline     `json:"outline"`
+	// Corrections were made by hand to the reading of this dressing alone.
+	Corrections []dressing.Correction `json:"corrections"`
+	// Settlements say which side of a contradiction the ledger adopts, and why.
+	Settlements []Settlement `json:"settlements"`
 }
 
 func sheet(r store.Row, v Vice) (Sheet, error) {
@@ -359,7 +205,11 @@ func sheet(r store.Row, v Vice) (Sheet, error) {
 	if err != nil {
 		return Sheet{}, err
 	}
-	return Sheet{Entry: entry(r), Text: r.Text, Dressing: d, Measured: proportion.On(d, h, stated), Outline: profile.Of(d, h)}, nil
+	s := Sheet{Entry: entry(r), Text: r.Text, Dressing: d, Measured: proportion.On(d, h, stated), Outline: profile.Of(d, h)}
+	if err := json.Unmarshal(r.Corrections, &s.Corrections); err != nil {
+		return Sheet{}, err
+	}
+	return s, json.Unmarshal(r.Settlements, &s.Settlements)
 }
 
 // Folio is a dressing with its family.
@@ -367,11 +217,22 @@ type Folio struct {
 	Sheet
 	Parents  []Entry `json:"parents"`
 	Variants []Entry `json:"variants"`
+	// Revisions are all that were filed, the newest first.
+	Revisions []store.Past `json:"revisions"`
 }
 
-// Open opens a folio on the hook in the vice.
-func (l *Ledger) Open(ctx context.Context, folio int, v Vice) (Folio, error) {
-	r, err := l.store.One(ctx, folio)
+// at gives a dressing at a revision, or at its newest for 0.
+func (l *Ledger) at(ctx context.Context, folio, number int) (store.Row, error) {
+	if number > 0 {
+		return l.store.At(ctx, folio, number)
+	}
+	return l.store.One(ctx, folio)
+}
+
+// Open opens a folio on the hook in the vice, at a revision or at its newest
+// for 0.
+func (l *Ledger) Open(ctx context.Context, folio, number int, v Vice) (Folio, error) {
+	r, err := l.at(ctx, folio, number)
 	if err != nil {
 		return Folio{}, err
 	}
@@ -380,6 +241,9 @@ func (l *Ledger) Open(ctx context.Context, folio int, v Vice) (Folio, error) {
 		return Folio{}, err
 	}
 	f := Folio{Sheet: s, Parents: []Entry{}, Variants: []Entry{}}
+	if f.Revisions, err = l.store.Revisions(ctx, r.ID); err != nil {
+		return Folio{}, err
+	}
 	parents, err := l.store.Parents(ctx, r.ID)
 	if err != nil {
 		return Folio{}, err
@@ -428,14 +292,18 @@ type Spread struct {
 	Related bool `json:"related"`
 }
 
+// Leaf is a dressing at a revision; revision 0 is the newest.
+type Leaf struct{ Folio, Revision int }
+
 // Compare lays a variant beside a parent, both on one hook: the one in the vice
-// or the one the parent names.
-func (l *Ledger) Compare(ctx context.Context, parent, variant int, v Vice) (Spread, error) {
-	p, err := l.store.One(ctx, parent)
+// or the one the parent names. Two revisions of one dressing can be laid side
+// by side too.
+func (l *Ledger) Compare(ctx context.Context, parent, variant Leaf, v Vice) (Spread, error) {
+	p, err := l.at(ctx, parent.Folio, parent.Revision)
 	if err != nil {
 		return Spread{}, err
 	}
-	c, err := l.store.One(ctx, variant)
+	c, err := l.at(ctx, variant.Folio, variant.Revision)
 	if err != nil {
 		return Spread{}, err
 	}
@@ -457,6 +325,7 @@ func (l *Ledger) Compare(ctx context.Context, parent, variant int, v Vice) (Spre
 	for _, u := range ups {
 		out.Related = out.Related || u.ID == p.ID
 	}
+	out.Related = out.Related || p.ID == c.ID
 	out.Comparison = compare.Dressings(out.Parent.Dressing, out.Variant.Dressing)
 	for _, d := range out.Comparison.Parts {
 		out.Sentences = append(out.Sentences, d.Sentence())
@@ -474,14 +343,30 @@ type Read struct {
 	Likely []store.Name `json:"likely"`
 }
 
-// Read reads a text without filing it.
-func (l *Ledger) Read(ctx context.Context, text string, v Vice) (Read, error) {
-	r, err := dressing.Read(text, l.words)
-	if err != nil {
-		var te *dressing.TextError
-		if errors.As(err, &te) {
-			return Read{}, &Fault{"text", te.Error()}
+// read reads a text with the club's vocabulary and the corrections of this
+// dressing. Bad input is a *Fault.
+func read(ctx context.Context, s store.Reads, text string, corrections []dressing.Correction) (dressing.Reading, error) {
+	for _, c := range corrections {
+		if err := c.Check(); err != nil {
+			return dressing.Reading{}, &Fault{"corrections", err.Error()}
 		}
+	}
+	w, err := words(ctx, s)
+	if err != nil {
+		return dressing.Reading{}, err
+	}
+	r, err := dressing.Read(text, w.With(corrections))
+	var te *dressing.TextError
+	if errors.As(err, &te) {
+		return r, &Fault{"text", te.Error()}
+	}
+	return r, err
+}
+
+// Read reads a text without filing it.
+func (l *Ledger) Read(ctx context.Context, text string, corrections []dressing.Correction, v Vice) (Read, error) {
+	r, err := read(ctx, l.store.Reads, text, corrections)
+	if err != nil {
 		return Read{}, err
 	}
 	h, stated, err := v.hook(r.Dressing)

@@ -29,13 +29,27 @@ import (
 var migrations embed.FS
 
 // Store is a pool of connections.
-type Store struct{ db *sqlx.DB }
+type Store struct {
+	Reads
+	db *sqlx.DB
+}
+
+// Reads are the questions that can be asked of the store, or within a
+// transaction of it.
+type Reads struct{ q queryer }
+
+type queryer interface {
+	GetContext(ctx context.Context, to any, query string, args ...any) error
+	SelectContext(ctx context.Context, to any, query string, args ...any) error
+}
 
 // Errors that callers tell apart.
 var (
 	ErrNotFound = errors.New("there is no such dressing")
 	ErrCircle   = errors.New("a dressing cannot be its own ancestor")
 	ErrReused   = errors.New("this key was used for another filing")
+	// ErrStale says that somebody else revised the dressing first.
+	ErrStale = errors.New("the dressing was revised meanwhile")
 )
 
 const appRole = "mothledger_app"
@@ -55,7 +69,8 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	db.SetMaxOpenConns(16)
 	db.SetMaxIdleConns(8)
 	db.SetConnMaxIdleTime(5 * time.Minute)
-	s := &Store{sqlx.NewDb(db, "pgx")}
+	pool := sqlx.NewDb(db, "pgx")
+	s := &Store{Reads{pool}, pool}
 	if err := s.Ping(ctx); err != nil {
 		_ = db.Close()
 		return nil, err
@@ -102,7 +117,7 @@ func (s *Store) Within(ctx context.Context, f func(*Tx) error) error {
 		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	if err := f(&Tx{tx}); err != nil {
+	if err := f(&Tx{Reads{tx}, tx}); err != nil {
 		return plain(err)
 	}
 	return plain(tx.Commit())
@@ -117,17 +132,24 @@ func plain(err error) error {
 	switch pg.ConstraintName {
 	case "descent_has_no_circle", "descent_check":
 		return ErrCircle
+	case "revision_dressing_id_number_key":
+		return ErrStale
 	}
 	return err
 }
 
 // Tx is a transaction.
-type Tx struct{ tx *sqlx.Tx }
+type Tx struct {
+	Reads
+	tx *sqlx.Tx
+}
 
 // Revision is what is filed. Names are written out; the tables hold them once.
 type Revision struct {
 	Why, Title, Text  string
 	Reading           any // written as JSON
+	Corrections       any // a list, written as JSON
+	Settlements       any // a list, written as JSON
 	Originator, Tier  string
 	Source, Page      string
 	DateText          string
@@ -140,8 +162,13 @@ type Revision struct {
 
 // Part is one part of a revision, for finding.
 type Part struct {
-	Position, Line                    int
-	Role, Kin, Text, Material, Colour string
+	Position int    `db:"position"`
+	Line     int    `db:"line"`
+	Role     string `db:"role"`
+	Kin      string `db:"kin"`
+	Text     string `db:"text"`
+	Material string `db:"material"`
+	Colour   string `db:"colour"`
 }
 
 // named gives the row of a name, adding it when it is new. The table and column
@@ -171,12 +198,14 @@ func (t *Tx) File(ctx context.Context, r Revision) (id int64, folio int, err err
 	if err != nil {
 		return 0, 0, err
 	}
-	_, err = t.Revise(ctx, id, r)
+	_, err = t.Revise(ctx, id, 0, r)
 	return id, folio, err
 }
 
-// Revise adds the next revision of a dressing and gives its number.
-func (t *Tx) Revise(ctx context.Context, dressing int64, r Revision) (int, error) {
+// Revise adds the revision of a dressing that follows the one with number base,
+// and gives its number. ErrStale where base is no longer the newest, or where
+// another transaction adds the same number first.
+func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (int, error) {
 	var ids [3]*int64
 	for i, n := range []struct{ table, column, name string }{{"person", "name", r.Originator}, {"person", "name", r.Tier}, {"source", "title", r.Source}} {
 		id, err := t.named(ctx, n.table, n.column, n.name)
@@ -185,9 +214,15 @@ func (t *Tx) Revise(ctx context.Context, dressing int64, r Revision) (int, error
 		}
 		ids[i] = id
 	}
-	reading, err := json.Marshal(r.Reading)
-	if err != nil {
-		return 0, err
+	var lists [3]string
+	for i, v := range []any{r.Reading, r.Corrections, r.Settlements} {
+		b, err := json.Marshal(v)
+		if err != nil {
+			return 0, err
+		}
+		if lists[i] = string(b); lists[i] == "null" {
+			lists[i] = "[]"
+		}
 	}
 	var from, to *int
 	if r.DateText != "" {
@@ -195,21 +230,21 @@ func (t *Tx) Revise(ctx context.Context, dressing int64, r Revision) (int, error
 	}
 	var id int64
 	var number int
-	err = t.tx.QueryRowxContext(ctx, `
-		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search)
-		values ($1, (select coalesce(max(number), 0) + 1 from revision where dressing_id = $1), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
+	err := t.tx.QueryRowxContext(ctx, `
+		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
+		select $1, $17::integer + 1, $2, $3, $4, $5, $6::bigint, $7::bigint, $8::bigint, $9, $10, $11::integer, $12::integer, $13, $14::integer, $15::integer, $16, $18, $19
+		where (select coalesce(max(number), 0) from revision where dressing_id = $1) = $17
 		returning id, number`,
-		dressing, r.Why, r.Title, r.Text, string(reading), ids[0], ids[1], ids[2], r.Page, r.DateText, from, to, r.Reason, r.SizeLow, r.SizeHigh, r.Search).Scan(&id, &number)
+		dressing, r.Why, r.Title, r.Text, lists[0], ids[0], ids[1], ids[2], r.Page, r.DateText, from, to, r.Reason, r.SizeLow, r.SizeHigh, r.Search, base, lists[1], lists[2]).Scan(&id, &number)
+	if errors.Is(err, sql.ErrNoRows) {
+		return 0, ErrStale
+	}
 	if err != nil {
-		return 0, err
+		return 0, plain(err)
 	}
-	for _, p := range r.Parts {
-		if _, err := t.tx.ExecContext(ctx, `insert into part (revision_id, position, line, role, kin, text, material, colour) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-			id, p.Position, p.Line, p.Role, p.Kin, p.Text, p.Material, p.Colour); err != nil {
-			return 0, err
-		}
-	}
-	return number, nil
+	_, err = t.tx.NamedExecContext(ctx, `insert into part (revision_id, position, line, role, kin, text, material, colour)
+		values (`+fmt.Sprint(id)+`, :position, :line, :role, :kin, :text, :material, :colour)`, r.Parts)
+	return number, err
 }
 
 // Link makes parent a parent of child. ErrCircle where that would make a
@@ -229,32 +264,35 @@ func (t *Tx) IDOf(ctx context.Context, folio int) (int64, error) {
 	return id, err
 }
 
+// Claimed is what a key filed before.
+type Claimed struct {
+	Digest string `db:"digest"`
+	Folio  int    `db:"folio"`
+	Number int    `db:"number"`
+}
+
 // Claim books a key for a filing. Where the key was used before for the same
-// digest it gives the folio filed then; for another digest ErrReused.
-func (t *Tx) Claim(ctx context.Context, key, digest string) (folio int, err error) {
+// digest it gives what was filed then, with a folio above 0; for another digest
+// ErrReused.
+func (t *Tx) Claim(ctx context.Context, key, digest string) (Claimed, error) {
+	var c Claimed
 	// a second request with the key waits here until the first has ended
 	if _, err := t.tx.ExecContext(ctx, `select pg_advisory_xact_lock(hashtextextended($1, 7))`, key); err != nil {
-		return 0, err
+		return c, err
 	}
-	var row struct {
-		Digest string `db:"digest"`
-		Folio  int    `db:"folio"`
-	}
-	err = t.tx.GetContext(ctx, &row, `select f.digest, d.folio from filing f join dressing d on d.id = f.dressing_id where f.key = $1`, key)
+	err := t.tx.GetContext(ctx, &c, `select f.digest, d.folio, f.number from filing f join dressing d on d.id = f.dressing_id where f.key = $1`, key)
 	switch {
 	case errors.Is(err, sql.ErrNoRows):
-		return 0, nil
-	case err != nil:
-		return 0, err
-	case row.Digest != digest:
-		return 0, ErrReused
+		return Claimed{}, nil
+	case err == nil && c.Digest != digest:
+		return c, ErrReused
 	}
-	return row.Folio, nil
+	return c, err
 }
 
 // Keep remembers what a key filed.
-func (t *Tx) Keep(ctx context.Context, key, digest string, dressing int64) error {
-	_, err := t.tx.ExecContext(ctx, `insert into filing (key, digest, dressing_id) values ($1, $2, $3)`, key, digest, dressing)
+func (t *Tx) Keep(ctx context.Context, key, digest string, dressing int64, number int) error {
+	_, err := t.tx.ExecContext(ctx, `insert into filing (key, digest, dressing_id, number) values ($1, $2, $3, $4)`, key, digest, dressing, number)
 	return err
 }
 
@@ -276,79 +314,115 @@ type Row struct {
 	Variants   int             `db:"variants"`
 	Text       string          `db:"text"`
 	Reading    json.RawMessage `db:"reading"`
+	Why        string          `db:"why"`
+	Withdrawn  bool            `db:"withdrawn"`
+	// Newest is the number of the newest revision, which Revision is unless an
+	// older one was asked for.
+	Newest      int             `db:"newest"`
+	Corrections json.RawMessage `db:"corrections"`
+	Settlements json.RawMessage `db:"settlements"`
 }
 
-// row is what every listing selects: each dressing at its newest revision.
-const row = `
-	select d.id, d.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
-	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading,
-	       (select count(*) from descent c where c.parent_id = d.id) variants
-	from dressing d
-	join lateral (select * from revision v where v.dressing_id = d.id order by v.number desc limit 1) r on true
+// columns are what every listing selects; n is the newest, r the revision.
+const columns = `
+	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
+	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
+	       r.corrections, r.settlements, r.number newest,
+	       (select count(*) from descent c join newest v on v.dressing_id = c.child_id and not v.withdrawn where c.parent_id = n.dressing_id) variants`
+
+const names = `
 	left join person o on o.id = r.originator_id
 	left join person t on t.id = r.tier_id
 	left join source s on s.id = r.source_id`
 
+// row selects each dressing at its newest revision.
+const row = columns + ` from newest n join revision r on r.id = n.revision_id` + names
+
+// matching gives the condition that a dressing holds every word of a query, and
+// its arguments, the first of which is $first.
+func matching(query string, first int) (string, []any) {
+	where := "not n.withdrawn"
+	var args []any
+	for i, w := range strings.Fields(strings.ToLower(query)) {
+		args = append(args, "%"+likeEscape.Replace(w)+"%")
+		where += fmt.Sprintf(" and n.search like $%d", first+i)
+	}
+	return where, args
+}
+
 // Find lists dressings whose newest revision holds every word of the query, by
 // folio, from the one after a folio on.
-func (s *Store) Find(ctx context.Context, query string, after, limit int) ([]Row, error) {
-	where := []string{"d.folio > $1"}
-	args := []any{after, limit}
-	for _, w := range strings.Fields(strings.ToLower(query)) {
-		args = append(args, "%"+likeEscape.Replace(w)+"%")
-		where = append(where, fmt.Sprintf("r.search like $%d", len(args)))
-	}
+func (s Reads) Find(ctx context.Context, query string, after, limit int) ([]Row, error) {
+	where, args := matching(query, 3)
 	rows := []Row{}
-	err := s.db.SelectContext(ctx, &rows, row+" where "+strings.Join(where, " and ")+" order by d.folio limit $2", args...)
+	err := s.q.SelectContext(ctx, &rows, row+" where n.folio > $1 and "+where+" order by n.folio limit $2", append([]any{after, limit}, args...)...)
 	return rows, err
 }
 
 var likeEscape = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 
 // Count gives how many dressings hold every word of the query.
-func (s *Store) Count(ctx context.Context, query string) (int, error) {
-	where := "true"
-	var args []any
-	for _, w := range strings.Fields(strings.ToLower(query)) {
-		args = append(args, "%"+likeEscape.Replace(w)+"%")
-		where += fmt.Sprintf(" and r.search like $%d", len(args))
-	}
+func (s Reads) Count(ctx context.Context, query string) (int, error) {
+	where, args := matching(query, 1)
 	var n int
-	err := s.db.GetContext(ctx, &n, `select count(*) from dressing d
-		join lateral (select search from revision v where v.dressing_id = d.id order by v.number desc limit 1) r on true where `+where, args...)
+	err := s.q.GetContext(ctx, &n, `select count(*) from newest n where `+where, args...)
 	return n, err
 }
 
 // One gives the dressing of a folio.
-func (s *Store) One(ctx context.Context, folio int) (Row, error) {
+func (s Reads) One(ctx context.Context, folio int) (Row, error) {
 	var r Row
-	err := s.db.GetContext(ctx, &r, row+" where d.folio = $1", folio)
+	err := s.q.GetContext(ctx, &r, row+" where n.folio = $1", folio)
 	if errors.Is(err, sql.ErrNoRows) {
 		return r, ErrNotFound
 	}
 	return r, err
 }
 
+// At gives the dressing of a folio at one of its revisions.
+func (s Reads) At(ctx context.Context, folio, number int) (Row, error) {
+	var r Row
+	err := s.q.GetContext(ctx, &r, strings.Replace(columns, "r.number newest", "(select number from revision where id = n.revision_id) newest", 1)+
+		` from newest n join revision r on r.dressing_id = n.dressing_id`+names+` where n.folio = $1 and r.number = $2`, folio, number)
+	if errors.Is(err, sql.ErrNoRows) {
+		return r, ErrNotFound
+	}
+	return r, err
+}
+
+// Past is a revision in the list of a dressing's revisions.
+type Past struct {
+	Number  int       `db:"number" json:"number"`
+	FiledAt time.Time `db:"filed_at" json:"filedAt"`
+	Title   string    `db:"title" json:"title"`
+	Why     string    `db:"why" json:"why"`
+}
+
+// Revisions lists a dressing's revisions, the newest first.
+func (s Reads) Revisions(ctx context.Context, id int64) ([]Past, error) {
+	list := []Past{}
+	err := s.q.SelectContext(ctx, &list, `select number, filed_at, title, why from revision where dressing_id = $1 order by number desc`, id)
+	return list, err
+}
+
 // Parents lists a dressing's parents, Variants its variants, by folio.
-func (s *Store) Parents(ctx context.Context, id int64) ([]Row, error) {
+func (s Reads) Parents(ctx context.Context, id int64) ([]Row, error) {
 	rows := []Row{}
-	err := s.db.SelectContext(ctx, &rows, row+" join descent l on l.parent_id = d.id where l.child_id = $1 order by d.folio", id)
+	err := s.q.SelectContext(ctx, &rows, row+" join descent l on l.parent_id = n.dressing_id where l.child_id = $1 and not n.withdrawn order by n.folio", id)
 	return rows, err
 }
 
 // Variants lists the dressings that name this one as a parent, by folio.
-func (s *Store) Variants(ctx context.Context, id int64) ([]Row, error) {
+func (s Reads) Variants(ctx context.Context, id int64) ([]Row, error) {
 	rows := []Row{}
-	err := s.db.SelectContext(ctx, &rows, row+" join descent l on l.child_id = d.id where l.parent_id = $1 order by d.folio", id)
+	err := s.q.SelectContext(ctx, &rows, row+" join descent l on l.child_id = n.dressing_id where l.parent_id = $1 and not n.withdrawn order by n.folio", id)
 	return rows, err
 }
 
 // Titled lists the folios whose newest revision has this title, in any case.
-func (s *Store) Titled(ctx context.Context, title string) ([]int, error) {
+func (s Reads) Titled(ctx context.Context, title string) ([]int, error) {
 	var folios []int
-	err := s.db.SelectContext(ctx, &folios, `select d.folio from dressing d
-		join lateral (select title from revision v where v.dressing_id = d.id order by v.number desc limit 1) r on true
-		where lower(r.title) = lower($1) order by d.folio`, strings.Join(strings.Fields(title), " "))
+	err := s.q.SelectContext(ctx, &folios, `select folio from newest where lower(title) = lower($1) and not withdrawn order by folio`, strings.Join(strings.Fields(title), " "))
 	return folios, err
 }
 
@@ -359,30 +433,28 @@ type Name struct {
 }
 
 // Names lists people, sources and dressings, for offering while typing.
-func (s *Store) Names(ctx context.Context) (people, sources []string, dressings []Name, err error) {
+func (s Reads) Names(ctx context.Context) (people, sources []string, dressings []Name, err error) {
 	people, sources, dressings = []string{}, []string{}, []Name{}
-	if err = s.db.SelectContext(ctx, &people, `select name from person order by name limit 2000`); err != nil {
+	if err = s.q.SelectContext(ctx, &people, `select name from person order by name limit 2000`); err != nil {
 		return
 	}
-	if err = s.db.SelectContext(ctx, &sources, `select title from source order by title limit 2000`); err != nil {
+	if err = s.q.SelectContext(ctx, &sources, `select title from source order by title limit 2000`); err != nil {
 		return
 	}
-	err = s.db.SelectContext(ctx, &dressings, `select d.folio, r.title from dressing d
-		join lateral (select title from revision v where v.dressing_id = d.id order by v.number desc limit 1) r on true
-		order by r.title, d.folio limit 2000`)
+	err = s.q.SelectContext(ctx, &dressings, `select folio, title from newest where not withdrawn order by title, folio limit 2000`)
 	return
 }
 
 // Empty tells whether nothing is filed.
-func (s *Store) Empty(ctx context.Context) (bool, error) {
+func (s Reads) Empty(ctx context.Context) (bool, error) {
 	var any bool
-	err := s.db.GetContext(ctx, &any, `select exists (select from dressing)`)
+	err := s.q.GetContext(ctx, &any, `select exists (select from dressing)`)
 	return !any, err
 }
 
 // HasKey tells whether a filing was booked under this key.
-func (s *Store) HasKey(ctx context.Context, key string) (bool, error) {
+func (s Reads) HasKey(ctx context.Context, key string) (bool, error) {
 	var has bool
-	err := s.db.GetContext(ctx, &has, `select exists (select from filing where key = $1)`, key)
+	err := s.q.GetContext(ctx, &has, `select exists (select from filing where key = $1)`, key)
 	return has, err
 }

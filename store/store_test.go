@@ -1,7 +1,9 @@
 package store
 
 import (
+	"encoding/json"
 	"errors"
+	"fmt"
 	"strings"
 	"sync"
 	"testing"
@@ -136,7 +138,7 @@ func TestWhatIsFiledIsNeverAltered(t *testing.T) {
 		t.Error("even the owner must not alter a revision")
 	}
 	err = s.Within(t.Context(), func(tx *Tx) error {
-		n, err := tx.Revise(t.Context(), id, revision("Gloaming Porter, corrected"))
+		n, err := tx.Revise(t.Context(), id, 1, revision("Gloaming Porter, corrected"))
 		if n != 2 {
 			t.Errorf("the second revision has number %d", n)
 		}
@@ -169,7 +171,7 @@ func openOwner(s *Store, t *testing.T) (*Store, error) {
 	s.db.SetMaxOpenConns(1)
 	t.Cleanup(func() { s.db.SetMaxOpenConns(16) })
 	_, err = s.db.Exec("reset role")
-	out := &Store{s.db}
+	out := &Store{Reads{s.db}, s.db}
 	return out, err
 }
 
@@ -180,8 +182,8 @@ func TestSentTwiceFiledOnce(t *testing.T) {
 		var folio int
 		err := s.Within(t.Context(), func(tx *Tx) error {
 			old, err := tx.Claim(t.Context(), key, digest)
-			if err != nil || old > 0 {
-				folio = old
+			if err != nil || old.Folio > 0 {
+				folio = old.Folio
 				return err
 			}
 			id, f, err := tx.File(t.Context(), revision("Once"))
@@ -189,7 +191,7 @@ func TestSentTwiceFiledOnce(t *testing.T) {
 				return err
 			}
 			folio = f
-			return tx.Keep(t.Context(), key, digest, id)
+			return tx.Keep(t.Context(), key, digest, id, 1)
 		})
 		return folio, err
 	}
@@ -214,6 +216,110 @@ func TestSentTwiceFiledOnce(t *testing.T) {
 	}
 	if _, err := attempt("other"); !errors.Is(err, ErrReused) {
 		t.Errorf("another filing under the same key: %v", err)
+	}
+}
+
+func TestOneOfTwoRevisionsWins(t *testing.T) {
+	s := open(t)
+	var id int64
+	if err := s.Within(t.Context(), func(tx *Tx) (err error) {
+		id, _, err = tx.File(t.Context(), revision("First"))
+		return err
+	}); err != nil {
+		t.Fatal(err)
+	}
+	revise := func(base int, title string) error {
+		return s.Within(t.Context(), func(tx *Tx) error {
+			_, err := tx.Revise(t.Context(), id, base, revision(title))
+			return err
+		})
+	}
+	for base := 1; base <= 20; base++ {
+		var wg sync.WaitGroup
+		var errs [4]error
+		for i := range errs {
+			wg.Go(func() { errs[i] = revise(base, fmt.Sprintf("Hand %d", i)) })
+		}
+		wg.Wait()
+		won := 0
+		for _, err := range errs {
+			if err == nil {
+				won++
+			} else if !errors.Is(err, ErrStale) {
+				t.Fatalf("a revision that came second: %v", err)
+			}
+		}
+		if won != 1 {
+			t.Fatalf("%d revisions followed number %d", won, base)
+		}
+	}
+	list, err := s.Revisions(t.Context(), id)
+	if err != nil || len(list) != 21 || list[0].Number != 21 {
+		t.Errorf("%d revisions, %v", len(list), err)
+	}
+	if err := revise(3, "Late"); !errors.Is(err, ErrStale) {
+		t.Errorf("a revision of an old one: %v", err)
+	}
+	if r, err := s.At(t.Context(), 1, 1); err != nil || r.Title != "First" || r.Newest != 21 {
+		t.Errorf("the first revision is now %q, newest %d, %v", r.Title, r.Newest, err)
+	}
+}
+
+func TestTakenBackIsNotListedButKept(t *testing.T) {
+	s := open(t)
+	var id int64
+	withdraw := func(back bool) {
+		if err := s.Within(t.Context(), func(tx *Tx) error {
+			if id == 0 {
+				var err error
+				if id, _, err = tx.File(t.Context(), revision("Taken")); err != nil {
+					return err
+				}
+			}
+			_, err := tx.Withdraw(t.Context(), []int64{id}, back)
+			return err
+		}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	withdraw(true)
+	if n, _ := s.Count(t.Context(), ""); n != 0 {
+		t.Errorf("%d are listed", n)
+	}
+	if r, err := s.One(t.Context(), 1); err != nil || !r.Withdrawn {
+		t.Errorf("the folio is gone: %v", err)
+	}
+	withdraw(false)
+	if n, _ := s.Count(t.Context(), "taken"); n != 1 {
+		t.Errorf("%d are listed after it was put back", n)
+	}
+}
+
+func TestALaterEditOfADraftStays(t *testing.T) {
+	s := open(t)
+	const id = "6f9619ff-8b86-4d01-b42d-00cf4fc964ff"
+	for _, d := range []struct {
+		seat string
+		edit int64
+		kept int64
+	}{{"seat one", 1, 1}, {"seat one", 3, 3}, {"seat one", 2, 3}} {
+		got, err := s.SaveDraft(t.Context(), d.seat, Draft{ID: id, Edit: d.edit, Body: json.RawMessage(fmt.Sprintf(`{"edit":%d}`, d.edit))})
+		if err != nil || got != d.kept {
+			t.Errorf("edit %d: kept %d, %v", d.edit, got, err)
+		}
+	}
+	list, err := s.Drafts(t.Context(), "seat one")
+	if err != nil || len(list) != 1 || string(list[0].Body) != `{"edit": 3}` {
+		t.Errorf("drafts %+v, %v", list, err)
+	}
+	if _, err := s.SaveDraft(t.Context(), "seat two", Draft{ID: id, Edit: 9, Body: json.RawMessage(`{}`)}); !errors.Is(err, ErrNotFound) {
+		t.Errorf("another seat's draft: %v", err)
+	}
+	if err := s.DropDraft(t.Context(), "seat two", id); err != nil {
+		t.Error(err)
+	}
+	if list, _ := s.Drafts(t.Context(), "seat one"); len(list) != 1 {
+		t.Error("another seat took the draft away")
 	}
 }
 

@@ -4,9 +4,13 @@ import (
 	"context"
 	"log/slog"
 	"net/http"
+	"reflect"
+	"strconv"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"mothledger/core/dressing"
 	"mothledger/ledger"
 )
 
@@ -19,6 +23,83 @@ type Vice struct {
 func (v Vice) ledger() ledger.Vice { return ledger.Vice{Size: v.Size, Shank: v.Shank} }
 
 type answer[T any] struct{ Body T }
+
+// tagged is an answer with the revision as its ETag.
+type tagged[T any] struct {
+	ETag string `header:"ETag"`
+	Body T
+}
+
+func tag(revision int) string { return `"` + strconv.Itoa(revision) + `"` }
+
+// FolioPath names a dressing.
+type FolioPath struct {
+	Folio int `path:"folio" minimum:"1" maximum:"2147483647"`
+}
+
+// Seat is one browser, for the journal of what it did.
+type Seat struct {
+	Seat string `header:"Seat" maxLength:"100" doc:"one browser; what it does can be undone from there"`
+}
+
+// Sender is who sends something that must count once.
+type Sender struct {
+	Seat
+	Key string `header:"Idempotency-Key" required:"true" minLength:"8" maxLength:"100" doc:"the same for every sending of one filing"`
+}
+
+func (s Sender) ledger() ledger.Sender { return ledger.Sender{Seat: s.Seat.Seat, Key: s.Key} }
+
+// Match is the revision that an edit starts from.
+type Match struct {
+	IfMatch string `header:"If-Match" required:"true" maxLength:"20" doc:"the ETag of the revision that the edit starts from"`
+}
+
+func (m Match) revision() (int, error) {
+	n, err := strconv.Atoi(strings.Trim(strings.TrimPrefix(m.IfMatch, "W/"), `"`))
+	if err != nil || n < 1 {
+		return 0, huma.Error422UnprocessableEntity("If-Match is no revision", &huma.ErrorDetail{Message: "expected the ETag of a folio, such as \"3\"", Location: "header.If-Match"})
+	}
+	return n, nil
+}
+
+// Done is a deed that can be undone; 0 where nothing was changed.
+type Done struct {
+	Deed int64 `json:"deed"`
+}
+
+// FilingBody is a dressing handed in, or the next revision of one.
+type FilingBody struct {
+	Text        string                `json:"text" doc:"the dressing in the trade's own words"`
+	Title       string                `json:"title,omitempty"`
+	Tier        string                `json:"tier,omitempty"`
+	Originator  string                `json:"originator,omitempty"`
+	Source      string                `json:"source,omitempty"`
+	Page        string                `json:"page,omitempty"`
+	Date        string                `json:"date,omitempty"`
+	Reason      string                `json:"reason,omitempty" doc:"why this version was made"`
+	Parents     []int                 `json:"parents,omitempty" maxItems:"8" doc:"folios it descends from; a revision leaves them as they are"`
+	Why         string                `json:"why,omitempty" doc:"why it is revised"`
+	Corrections []dressing.Correction `json:"corrections,omitempty" maxItems:"200"`
+	Settlements []ledger.Settlement   `json:"settlements,omitempty" maxItems:"50"`
+}
+
+func (b FilingBody) filing() ledger.Filing {
+	return ledger.Filing{Text: b.Text, Title: b.Title, Tier: b.Tier, Originator: b.Originator, Source: b.Source, Page: b.Page, Date: b.Date, Reason: b.Reason, Parents: b.Parents, Why: b.Why, Corrections: b.Corrections, Settlements: b.Settlements}
+}
+
+// StaleProblem is the answer to an edit that started from an old revision: what
+// the other changed, and both versions line by line.
+type StaleProblem struct {
+	huma.ErrorModel
+	Stale ledger.Stale `json:"stale"`
+}
+
+// stale adds the answer 412 to an operation's description.
+func stale(api huma.API, o *huma.Operation) {
+	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[StaleProblem](), true, "StaleProblem")
+	o.Responses = map[string]*huma.Response{"412": {Description: "Somebody else revised it first", Content: map[string]*huma.MediaType{"application/problem+json": {Schema: schema}}}}
+}
 
 func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	op := func(method, path, id, summary string) huma.Operation {
@@ -36,67 +117,111 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			return &answer[ledger.Page]{p}, problem(ctx, log, err)
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family"),
+	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family and its revisions"),
 		func(ctx context.Context, in *struct {
 			Vice
-			Folio int `path:"folio" minimum:"1" maximum:"2147483647"`
-		}) (*answer[ledger.Folio], error) {
-			f, err := l.Open(ctx, in.Folio, in.ledger())
-			return &answer[ledger.Folio]{f}, problem(ctx, log, err)
+			FolioPath
+			Revision int `query:"revision" minimum:"0" maximum:"1000000" doc:"an older revision; absent for the newest"`
+		}) (*tagged[ledger.Folio], error) {
+			f, err := l.Open(ctx, in.Folio, in.Revision, in.ledger())
+			return &tagged[ledger.Folio]{tag(f.Entry.Revision), f}, problem(ctx, log, err)
 		})
 
 	file := op(http.MethodPost, "/api/dressings", "file-dressing", "File a dressing")
 	file.DefaultStatus = http.StatusCreated
 	huma.Register(api, file,
 		func(ctx context.Context, in *struct {
-			Key  string `header:"Idempotency-Key" required:"true" minLength:"8" maxLength:"100" doc:"the same for every sending of one filing"`
-			Body struct {
-				Text       string `json:"text" doc:"the dressing in the trade's own words"`
-				Title      string `json:"title,omitempty"`
-				Tier       string `json:"tier,omitempty"`
-				Originator string `json:"originator,omitempty"`
-				Source     string `json:"source,omitempty"`
-				Page       string `json:"page,omitempty"`
-				Date       string `json:"date,omitempty"`
-				Reason     string `json:"reason,omitempty" doc:"why this version was made"`
-				Parents    []int  `json:"parents,omitempty" maxItems:"8" doc:"folios it descends from"`
-			}
-		}) (*answer[ledger.Filed], error) {
-			b := in.Body
-			f, err := l.File(ctx, ledger.Filing{Text: b.Text, Title: b.Title, Tier: b.Tier, Originator: b.Originator, Source: b.Source, Page: b.Page, Date: b.Date, Reason: b.Reason, Parents: b.Parents}, in.Key)
-			return &answer[ledger.Filed]{f}, problem(ctx, log, err)
+			Sender
+			Body FilingBody
+		}) (*tagged[ledger.Filed], error) {
+			f, err := l.File(ctx, in.Body.filing(), in.ledger())
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
 		})
 
-	link := op(http.MethodPost, "/api/dressings/{folio}/parents", "link-parent", "Make a filed dressing a variant of another")
-	link.DefaultStatus = http.StatusNoContent
-	huma.Register(api, link,
+	revise := op(http.MethodPost, "/api/dressings/{folio}/revisions", "revise-dressing", "File the next revision of a dressing")
+	revise.DefaultStatus = http.StatusCreated
+	stale(api, &revise)
+	huma.Register(api, revise,
 		func(ctx context.Context, in *struct {
-			Folio int `path:"folio" minimum:"1" maximum:"2147483647"`
-			Body  struct {
-				Parent int `json:"parent" minimum:"1" maximum:"2147483647" doc:"the parent's folio"`
+			FolioPath
+			Sender
+			Match
+			Body FilingBody
+		}) (*tagged[ledger.Filed], error) {
+			base, err := in.revision()
+			if err != nil {
+				return nil, err
 			}
-		}) (*struct{}, error) {
-			return nil, problem(ctx, log, l.Link(ctx, in.Folio, in.Body.Parent))
+			f, err := l.Revise(ctx, in.Folio, base, in.Body.filing(), in.ledger())
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
+		})
+
+	restore := op(http.MethodPost, "/api/dressings/{folio}/restorations", "restore-revision", "File an older revision again as the newest")
+	restore.DefaultStatus = http.StatusCreated
+	stale(api, &restore)
+	huma.Register(api, restore,
+		func(ctx context.Context, in *struct {
+			FolioPath
+			Sender
+			Match
+			Body struct {
+				Revision int `json:"revision" minimum:"1" maximum:"1000000"`
+			}
+		}) (*tagged[ledger.Filed], error) {
+			base, err := in.revision()
+			if err != nil {
+				return nil, err
+			}
+			f, err := l.Restore(ctx, in.Folio, base, in.Body.Revision, in.ledger())
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
+		})
+
+	huma.Register(api, op(http.MethodPost, "/api/dressings/{folio}/parents", "link-parent", "Make a filed dressing a variant of another"),
+		func(ctx context.Context, in *struct {
+			FolioPath
+			Seat
+			Body struct {
+				Parent int  `json:"parent" minimum:"1" maximum:"2147483647" doc:"the parent's folio"`
+				Off    bool `json:"off,omitempty" doc:"take the link away"`
+			}
+		}) (*answer[Done], error) {
+			deed, err := l.Link(ctx, in.Folio, in.Body.Parent, in.Body.Off, in.Seat.Seat)
+			return &answer[Done]{Done{deed}}, problem(ctx, log, err)
+		})
+
+	huma.Register(api, op(http.MethodPut, "/api/dressings/{folio}/withdrawal", "withdraw-dressing", "Take a dressing back, or put it back"),
+		func(ctx context.Context, in *struct {
+			FolioPath
+			Seat
+			Body struct {
+				Withdrawn bool `json:"withdrawn"`
+			}
+		}) (*answer[Done], error) {
+			deed, err := l.Withdraw(ctx, in.Folio, in.Body.Withdrawn, in.Seat.Seat)
+			return &answer[Done]{Done{deed}}, problem(ctx, log, err)
 		})
 
 	huma.Register(api, op(http.MethodPost, "/api/readings", "read-text", "Read a text without filing it"),
 		func(ctx context.Context, in *struct {
 			Vice
 			Body struct {
-				Text string `json:"text"`
+				Text        string                `json:"text"`
+				Corrections []dressing.Correction `json:"corrections,omitempty" maxItems:"200"`
 			}
 		}) (*answer[ledger.Read], error) {
-			r, err := l.Read(ctx, in.Body.Text, in.ledger())
+			r, err := l.Read(ctx, in.Body.Text, in.Body.Corrections, in.ledger())
 			return &answer[ledger.Read]{r}, problem(ctx, log, err)
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/spreads/{parent}/{variant}", "open-spread", "A variant beside its parent, on one hook"),
+	huma.Register(api, op(http.MethodGet, "/api/spreads/{parent}/{variant}", "open-spread", "A variant beside its parent, or two revisions of one dressing, on one hook"),
 		func(ctx context.Context, in *struct {
 			Vice
-			Parent  int `path:"parent" minimum:"1" maximum:"2147483647"`
-			Variant int `path:"variant" minimum:"1" maximum:"2147483647"`
+			Parent          int `path:"parent" minimum:"1" maximum:"2147483647"`
+			Variant         int `path:"variant" minimum:"1" maximum:"2147483647"`
+			ParentRevision  int `query:"parentRevision" minimum:"0" maximum:"1000000"`
+			VariantRevision int `query:"variantRevision" minimum:"0" maximum:"1000000"`
 		}) (*answer[ledger.Spread], error) {
-			s, err := l.Compare(ctx, in.Parent, in.Variant, in.ledger())
+			s, err := l.Compare(ctx, ledger.Leaf{Folio: in.Parent, Revision: in.ParentRevision}, ledger.Leaf{Folio: in.Variant, Revision: in.VariantRevision}, in.ledger())
 			return &answer[ledger.Spread]{s}, problem(ctx, log, err)
 		})
 
@@ -105,4 +230,5 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			n, err := l.Names(ctx)
 			return &answer[ledger.Names]{n}, problem(ctx, log, err)
 		})
+	deskOperations(api, op, l, log)
 }

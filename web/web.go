@@ -144,13 +144,16 @@ func place(field string) string {
 // and where.
 func problem(ctx context.Context, log *slog.Logger, err error) error {
 	var f *ledger.Fault
+	var s *ledger.Stale
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &s):
+		return &StaleProblem{huma.ErrorModel{Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed), Detail: s.Error()}, *s}
 	case errors.As(err, &f):
 		return huma.Error422UnprocessableEntity(f.Msg, &huma.ErrorDetail{Message: f.Msg, Location: place(f.Field)})
 	case errors.Is(err, ledger.ErrNotFound):
-		return huma.Error404NotFound("there is no such folio in the ledger")
+		return huma.Error404NotFound("there is no such page in the ledger")
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "the request was given up")
 	}

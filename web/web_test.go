@@ -5,18 +5,15 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"log/slog"
 	"net/http"
-	"net/http/httptest"
 	"strings"
 	"testing"
 	"testing/fstest"
 
-	"mothledger/demo"
 	"mothledger/ledger"
 	"mothledger/localpg/pgtest"
-	"mothledger/store"
 	"mothledger/web"
+	"mothledger/web/webtest"
 )
 
 func TestMain(m *testing.M) { pgtest.Main(m) }
@@ -24,24 +21,9 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 // server gives the address of a ledger of its own, with the demo club or empty.
 func server(t testing.TB, club bool) string {
 	t.Helper()
-	url := pgtest.Database(t)
-	if err := store.Migrate(t.Context(), url); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), url)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { _ = s.Close() })
-	if club {
-		if _, err := demo.Load(t.Context(), s); err != nil {
-			t.Fatal(err)
-		}
-	}
 	files := fstest.MapFS{"index.html": {Data: []byte("<title>Moth Ledger</title>")}, "assets/a-1.js": {Data: []byte("1")}}
-	srv := httptest.NewServer(web.New(ledger.New(s), files, slog.New(slog.NewTextHandler(io.Discard, nil))))
-	t.Cleanup(srv.Close)
-	return srv.URL
+	url, _ := webtest.Serve(t, files, club)
+	return url
 }
 
 type reply struct {
@@ -192,7 +174,7 @@ func TestNoDressingBecomesItsOwnAncestor(t *testing.T) {
 			t.Errorf("%d under %d: %d %q", pair[0], pair[1], r.status, msg)
 		}
 	}
-	if r := link(c, a); r.status != http.StatusNoContent {
+	if r := link(c, a); r.status != http.StatusOK {
 		t.Errorf("a grandparent as a parent too: %d %s", r.status, r.body)
 	}
 }
