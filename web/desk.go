@@ -23,6 +23,12 @@ type BatchPath struct {
 	ID string `path:"id" format:"uuid"`
 }
 
+// ItemPath names one recipe of a batch.
+type ItemPath struct {
+	BatchPath
+	Position int `path:"position" minimum:"1" maximum:"100000"`
+}
+
 // deskOperations are what an archivist's desk needs beside filing: drafts, the
 // vocabulary, undo, and files with many recipes.
 func deskOperations(api huma.API, op func(method, path, id, summary string) huma.Operation, l *ledger.Ledger, log *slog.Logger) {
@@ -123,18 +129,14 @@ func deskOperations(api huma.API, op func(method, path, id, summary string) huma
 			items, err := l.Items(ctx, in.ID, in.State, in.After, in.Limit)
 			return &answer[[]store.Item]{items}, problem(ctx, log, err)
 		})
-	type item struct {
-		BatchPath
-		Position int `path:"position" minimum:"1" maximum:"100000"`
-	}
 	huma.Register(api, op(http.MethodGet, "/api/batches/{id}/items/{position}", "open-batch-item", "One recipe of a batch with its text"),
-		func(ctx context.Context, in *item) (*answer[store.Item], error) {
+		func(ctx context.Context, in *ItemPath) (*answer[store.Item], error) {
 			i, err := l.Item(ctx, in.ID, in.Position)
 			return &answer[store.Item]{i}, problem(ctx, log, err)
 		})
 	huma.Register(api, none(op(http.MethodPut, "/api/batches/{id}/items/{position}/folio", "filed-by-hand", "Say that a recipe of a batch was filed from the Desk")),
 		func(ctx context.Context, in *struct {
-			item
+			ItemPath
 			Body struct {
 				Folio int `json:"folio" minimum:"1" maximum:"2147483647"`
 			}

@@ -16,6 +16,8 @@ type MergeRow struct {
 	Base   string `json:"base"`
 	Theirs string `json:"theirs"`
 	Mine   string `json:"mine"`
+	// Part is set for a line about a part, and unset for a header.
+	Part bool `json:"part"`
 	// Take is the side that stands where only one of the two changed the line:
 	// theirs or mine. It is empty where both changed it differently, and
 	// somebody has to choose.
@@ -32,13 +34,13 @@ func Merge(base, theirs, mine string) []MergeRow {
 	at := map[string]int{}
 	for _, l := range t.lines {
 		at[l.key] = len(rows)
-		rows = append(rows, MergeRow{Key: l.key, Base: b.text[l.key], Theirs: l.text, Mine: m.text[l.key]})
+		rows = append(rows, MergeRow{Key: l.key, Part: l.part, Base: b.text[l.key], Theirs: l.text, Mine: m.text[l.key]})
 	}
 	for i, l := range m.lines {
 		if _, ok := t.text[l.key]; ok {
 			continue
 		}
-		row := MergeRow{Key: l.key, Base: b.text[l.key], Mine: l.text}
+		row := MergeRow{Key: l.key, Part: l.part, Base: b.text[l.key], Mine: l.text}
 		// after the line that it follows in mine
 		where := len(rows)
 		if i == 0 {
@@ -77,7 +79,7 @@ func Join(rows []MergeRow, take string) string {
 		if line == "" {
 			continue
 		}
-		if !blank && isPartLine(line) { // the blank line between headers and parts
+		if !blank && r.Part { // the blank line between headers and parts
 			blank = true
 			if len(out) > 0 {
 				out = append(out, "")
@@ -88,15 +90,10 @@ func Join(rows []MergeRow, take string) string {
 	return strings.Join(out, "\n") + "\n"
 }
 
-func isPartLine(line string) bool {
-	label, _, ok := strings.Cut(line, ":")
-	if !ok {
-		return false
-	}
-	return headers[strings.ToLower(strings.TrimSpace(label))] == ""
+type keyedLine struct {
+	key, text string
+	part      bool
 }
-
-type keyedLine struct{ key, text string }
 
 type keyedText struct {
 	lines []keyedLine
@@ -114,11 +111,11 @@ func keyed(s string) keyedText {
 		if strings.TrimSpace(line) == "" {
 			continue
 		}
-		key := ""
+		key, part := "", false
 		if segs := r.segments(line, bullet(line)); len(segs) > 0 {
 			key = segs[0].header
 			if key == "" {
-				key = strings.Join(segs[0].roles, " and ")
+				key, part = strings.Join(segs[0].roles, " and "), true
 			}
 		} else if len(k.lines) == 0 {
 			key = "title"
@@ -133,7 +130,7 @@ func keyed(s string) keyedText {
 		if n := seen[key]; n > 1 {
 			key += " " + measure.Interval{Low: float64(n), High: float64(n)}.String()
 		}
-		k.lines = append(k.lines, keyedLine{key, line})
+		k.lines = append(k.lines, keyedLine{key, line, part})
 		k.text[key] = line
 	}
 	return k

@@ -1,67 +1,54 @@
-import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { BookOpen, Keyboard, Moon, PenLine, Sun } from "lucide-react";
+import { onlineManager } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
+import { BookOpen, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { useKeys, useRooms } from "./kit/keys";
 import { useTheme } from "./kit/theme";
+import { useToasts } from "./kit/toasts";
 import { ViceBar } from "./kit/ViceBar";
 import { useVice } from "./kit/vice";
 
-const keys = [
-  ["[  and  ]", "a larger, a smaller hook in the vice"],
-  ["/", "find in the ledger"],
-  ["l", "to the Ledger"],
-  ["d", "to the Desk"],
-  ["t", "light or dark"],
-  ["?", "this list"],
-  ["Ctrl + Enter", "on the Desk: file it"],
-] as const;
-
-function typing(e: KeyboardEvent): boolean {
-  const t = e.target as HTMLElement | null;
-  return !!t && (t.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(t.tagName));
-}
+const Palette = lazy(() => import("./kit/Palette").then((m) => ({ default: m.Palette })));
 
 /** The frame around every page: index tabs at the left, the vice below. */
 export function Shell() {
   const { step } = useVice();
   const { dark, toggle } = useTheme();
+  const { undoLast } = useToasts();
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
-      const deed: Record<string, () => void> = {
-        "[": () => step(-1),
-        "]": () => step(1),
-        l: () => void navigate({ to: "/" }),
-        d: () => void navigate({ to: "/desk" }),
-        t: toggle,
-        "?": () => setHelp(true),
-        "/": () =>
-          void navigate({ to: "/" }).then(() => {
-            requestAnimationFrame(() => document.getElementById("find")?.focus());
-          }),
-      };
-      const f = deed[e.key];
-      if (!f) return;
-      e.preventDefault();
-      f();
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, [step, navigate, toggle]);
+  useKeys("Everywhere", [
+    { key: "[", what: "a larger hook in the vice", do: () => step(-1) },
+    { key: "]", what: "a smaller hook in the vice", do: () => step(1) },
+    {
+      key: "/",
+      what: "find in the ledger",
+      do: () =>
+        void navigate({ to: "/" }).then(() => {
+          requestAnimationFrame(() => document.getElementById("find")?.focus());
+        }),
+    },
+    { key: "l", what: "to the Ledger", do: () => void navigate({ to: "/" }) },
+    { key: "d", what: "to the Desk", do: () => void navigate({ to: "/desk" }) },
+    { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
+    { key: "u", what: "undo the last thing done from here", do: undoLast },
+    { key: "t", what: dark ? "light paper" : "dark paper", do: toggle },
+    { key: "?", what: "the keys of this page", do: () => setHelp(true) },
+    { key: "Ctrl K", what: "go anywhere, do anything" },
+  ]);
 
   const tab =
     "flex w-full flex-col items-center gap-1 rounded-l-md border border-r-0 border-transparent py-3 text-[0.86rem] hover:bg-well";
   const active = { className: `${tab} !border-edge bg-paper font-semibold relative left-px` };
   return (
-    <div className="flex min-h-screen pb-[58px]">
+    <div className="shell flex min-h-screen pb-[58px]">
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-paper focus:p-3">
         To the page
       </a>
       <nav
         aria-label="Rooms"
-        className="no-print sticky top-0 flex h-[calc(100vh-58px)] w-[84px] shrink-0 flex-col gap-1 py-4 pl-2"
+        className="rooms no-print sticky top-0 flex h-[calc(100vh-58px)] w-[84px] shrink-0 flex-col gap-1 overflow-y-auto py-4 pl-2"
       >
         <img src="/moth.svg" alt="" className="mx-auto mb-3 size-9" />
         <Link to="/" className={tab} activeProps={active} activeOptions={{ exact: true }} aria-keyshortcuts="l">
@@ -71,6 +58,10 @@ export function Shell() {
         <Link to="/desk" className={tab} activeProps={active} aria-keyshortcuts="d">
           <PenLine size={22} aria-hidden />
           Desk
+        </Link>
+        <Link to="/box" className={tab} activeProps={active} aria-keyshortcuts="b">
+          <Package size={22} aria-hidden />
+          Card box
         </Link>
         <span className="grow" />
         <button type="button" className={tab} onClick={toggle} aria-keyshortcuts="t">
@@ -82,30 +73,71 @@ export function Shell() {
             <Keyboard size={20} aria-hidden />
             Keys
           </Dialog.Trigger>
-          <Dialog.Portal>
-            <Dialog.Content
-              aria-describedby={undefined}
-              className="fixed bottom-[74px] left-[96px] z-40 w-[26rem] border border-edge bg-paper p-6 shadow-xl"
-            >
-              <Dialog.Title className="mb-3 text-2xl">Keys on this page</Dialog.Title>
-              <dl className="grid grid-cols-[8.5rem_1fr] gap-y-2">
-                {keys.map(([k, what]) => (
-                  <div key={k} className="contents">
-                    <dt className="font-semibold">{k}</dt>
-                    <dd>{what}</dd>
-                  </div>
-                ))}
-              </dl>
-              <Dialog.Close className="btn mt-4">Close</Dialog.Close>
-            </Dialog.Content>
-          </Dialog.Portal>
+          <KeyList />
         </Dialog.Root>
       </nav>
-      <main id="page" tabIndex={-1} className="min-w-0 grow border-l border-edge bg-paper outline-none">
-        <Outlet />
-      </main>
+      <Page />
       <ViceBar />
+      <Suspense>
+        <Palette />
+      </Suspense>
     </div>
+  );
+}
+
+/** The page; the focus moves to it when another one is opened. */
+function Page() {
+  const path = useRouterState({ select: (s) => s.location.pathname });
+  const online = useSyncExternalStore(
+    (f) => onlineManager.subscribe(f),
+    () => onlineManager.isOnline(),
+  );
+  const main = useRef<HTMLElement>(null);
+  const first = useRef(path);
+  useEffect(() => {
+    if (first.current === path) return;
+    first.current = path;
+    if (!main.current?.contains(document.activeElement)) main.current?.focus();
+    window.scrollTo(0, 0);
+  }, [path]);
+  return (
+    <main id="page" ref={main} tabIndex={-1} className="min-w-0 grow border-l border-edge bg-paper outline-none">
+      {!online && (
+        <p role="status" className="no-print border-b border-edge border-l-4 border-l-amber bg-well px-8 py-2">
+          <b>No connection.</b> What you type is kept on this machine and goes on to the ledger when the connection is
+          back.
+        </p>
+      )}
+      <Outlet />
+    </main>
+  );
+}
+
+function KeyList() {
+  const rooms = useRooms();
+  return (
+    <Dialog.Portal>
+      <Dialog.Content
+        aria-describedby={undefined}
+        className="fixed bottom-[74px] left-[96px] z-40 max-h-[calc(100vh-100px)] w-[27rem] max-w-[calc(100vw-110px)] overflow-y-auto border border-edge bg-paper p-6 shadow-xl"
+      >
+        <Dialog.Title className="mb-2 text-2xl">Keys on this page</Dialog.Title>
+        {[...rooms].reverse().map((r) => (
+          <section key={r.title} className="mb-3">
+            <h3 className="text-lg">{r.title}</h3>
+            <dl className="grid grid-cols-[7.5rem_1fr] gap-y-1">
+              {r.list.map((b) => (
+                <div key={b.key} className="contents">
+                  <dt className="font-semibold">{b.key}</dt>
+                  <dd>{b.what}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+        <Dialog.Close className="btn mt-2">Close</Dialog.Close>
+      </Dialog.Content>
+    </Dialog.Portal>
   );
 }
 

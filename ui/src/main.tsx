@@ -4,7 +4,9 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Problem } from "./api/client";
 import "./app.css";
+import { KeysProvider } from "./kit/keys";
 import { ThemeProvider } from "./kit/theme";
+import { ToastProvider } from "./kit/toasts";
 import { ViceProvider } from "./kit/vice";
 import { router } from "./router";
 
@@ -24,7 +26,11 @@ if (root)
       <ThemeProvider>
         <QueryClientProvider client={client}>
           <ViceProvider>
-            <RouterProvider router={router} />
+            <ToastProvider>
+              <KeysProvider>
+                <RouterProvider router={router} />
+              </KeysProvider>
+            </ToastProvider>
           </ViceProvider>
         </QueryClientProvider>
       </ThemeProvider>

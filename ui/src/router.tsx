@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
+import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
@@ -7,6 +8,8 @@ import { NoPage, Shell } from "./Shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NoPage });
 
+const whole = (v: unknown) => (Number.isInteger(Number(v)) && Number(v) > 0 ? Number(v) : undefined);
+
 const ledger = createRoute({
   getParentRoute: () => root,
   path: "/",
@@ -14,12 +17,33 @@ const ledger = createRoute({
   validateSearch: (s: Record<string, unknown>): { q?: string } =>
     typeof s.q === "string" && s.q ? { q: s.q.slice(0, 200) } : {},
 });
-const folio = createRoute({ getParentRoute: () => root, path: "/folio/$folio", component: FolioRoom });
-const desk = createRoute({ getParentRoute: () => root, path: "/desk", component: Desk });
-const spread = createRoute({ getParentRoute: () => root, path: "/spread/$parent/$variant", component: SpreadRoom });
+const folio = createRoute({
+  getParentRoute: () => root,
+  path: "/folio/$folio",
+  component: FolioRoom,
+  validateSearch: (s: Record<string, unknown>): { revision?: number } => ({ revision: whole(s.revision) }),
+});
+const desk = createRoute({
+  getParentRoute: () => root,
+  path: "/desk",
+  component: Desk,
+  validateSearch: (s: Record<string, unknown>): { folio?: number; batch?: string; item?: number } => ({
+    folio: whole(s.folio),
+    batch: typeof s.batch === "string" && s.batch ? s.batch : undefined,
+    item: whole(s.item),
+  }),
+});
+const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
+const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });
+const spread = createRoute({
+  getParentRoute: () => root,
+  path: "/spread/$parent/$variant",
+  component: SpreadRoom,
+  validateSearch: (s: Record<string, unknown>): { a?: number; b?: number } => ({ a: whole(s.a), b: whole(s.b) }),
+});
 
 export const router = createRouter({
-  routeTree: root.addChildren([ledger, folio, desk, spread]),
+  routeTree: root.addChildren([ledger, folio, desk, spread, box, batch]),
   defaultPreload: false,
 });
 

@@ -18,6 +18,14 @@ export type Shape = components["schemas"]["ProfileShape"];
 export type Departure = components["schemas"]["CompareDeparture"];
 export type Mark = components["schemas"]["DressingMark"];
 export type Figures = components["schemas"]["CompareFigures"];
+export type Correction = components["schemas"]["DressingCorrection"];
+export type Settlement = components["schemas"]["Settlement"];
+export type Stale = components["schemas"]["Stale"];
+export type MergeRow = components["schemas"]["DressingMergeRow"];
+export type Batch = components["schemas"]["Batch"];
+export type Item = components["schemas"]["Item"];
+export type Filed = components["schemas"]["Filed"];
+export type Essential = components["schemas"]["CompareEssential"];
 
 const api = createClient<paths>({ baseUrl: "/" });
 
@@ -30,18 +38,37 @@ export class Problem extends Error {
     message: string,
     readonly field: string,
     readonly status: number,
+    /** What somebody else changed meanwhile. */
+    readonly stale?: Stale,
   ) {
     super(message);
   }
 }
 
-type Refusal = { detail?: string; errors?: { message?: string; location?: string }[] | null; status?: number };
+type Refusal = {
+  detail?: string;
+  errors?: { message?: string; location?: string }[] | null;
+  status?: number;
+  stale?: Stale;
+};
+
+/** One browser, for the journal of what it did. */
+export const seat = (() => {
+  const key = "mothledger.seat";
+  let s = localStorage.getItem(key);
+  if (!s) {
+    s = crypto.randomUUID();
+    localStorage.setItem(key, s);
+  }
+  return s;
+})();
+const bySeat = { Seat: seat };
 
 function fail(error: unknown, status: number): never {
   const r = (error ?? {}) as Refusal;
   const first = r.errors?.[0];
   const field = (first?.location ?? "").replace(/^(body|query)\.?/, "");
-  throw new Problem(first?.message ?? r.detail ?? "The ledger did not answer.", field, status);
+  throw new Problem(first?.message ?? r.detail ?? "The ledger did not answer.", field, status, r.stale);
 }
 
 async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
@@ -52,8 +79,8 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
     if (e instanceof DOMException && e.name === "AbortError") throw e;
     throw new Problem("The ledger cannot be reached. What you typed is kept; try again in a moment.", "", 0);
   }
-  if (got.data === undefined) fail(got.error, got.response.status);
-  return got.data;
+  if (!got.response.ok) fail(got.error, got.response.status);
+  return got.data as T;
 }
 
 const vice = (v: Vice) => ({ size: v.size || undefined, shank: v.shank || undefined });
@@ -68,30 +95,48 @@ export const pageQuery = (q: string, v: Vice) =>
     placeholderData: keepPreviousData,
   });
 
-export const folioQuery = (folio: number, v: Vice) =>
+export const folioQuery = (folio: number, v: Vice, revision = 0) =>
   queryOptions<Folio>({
-    queryKey: ["folio", folio, v],
+    queryKey: ["folio", folio, revision, v],
     queryFn: ({ signal }) =>
-      answer(api.GET("/api/dressings/{folio}", { params: { path: { folio }, query: vice(v) }, signal })),
-    placeholderData: (old) => (old?.entry.folio === folio ? old : undefined),
+      answer(
+        api.GET("/api/dressings/{folio}", {
+          params: { path: { folio }, query: { ...vice(v), revision: revision || undefined } },
+          signal,
+        }),
+      ),
+    placeholderData: (old) =>
+      old?.entry.folio === folio && (!revision || old.entry.revision === revision) ? old : undefined,
   });
 
-export const spreadQuery = (parent: number, variant: number, v: Vice) =>
-  queryOptions({
+export type Leaf = { folio: number; revision?: number };
+
+export const spreadQuery = (parent: Leaf, variant: Leaf, v: Vice) =>
+  queryOptions<Spread>({
     queryKey: ["spread", parent, variant, v],
     queryFn: ({ signal }) =>
       answer(
-        api.GET("/api/spreads/{parent}/{variant}", { params: { path: { parent, variant }, query: vice(v) }, signal }),
+        api.GET("/api/spreads/{parent}/{variant}", {
+          params: {
+            path: { parent: parent.folio, variant: variant.folio },
+            query: { ...vice(v), parentRevision: parent.revision, variantRevision: variant.revision },
+          },
+          signal,
+        }),
       ),
-    placeholderData: keepPreviousData,
+    placeholderData: (old) =>
+      old?.parent.entry.folio === parent.folio && old.variant.entry.folio === variant.folio ? old : undefined,
   });
 
-export const readQuery = (text: string, v: Vice) =>
+export const readQuery = (text: string, corrections: Correction[], v: Vice) =>
   queryOptions({
-    queryKey: ["read", text, v],
-    queryFn: ({ signal }) => answer(api.POST("/api/readings", { params: { query: vice(v) }, body: { text }, signal })),
+    queryKey: ["read", text, corrections, v],
+    queryFn: ({ signal }) =>
+      answer(api.POST("/api/readings", { params: { query: vice(v) }, body: { text, corrections }, signal })),
     enabled: text.trim() !== "",
     placeholderData: keepPreviousData,
+    staleTime: 60_000,
+    gcTime: 60_000,
   });
 
 export const namesQuery = queryOptions({
@@ -100,17 +145,83 @@ export const namesQuery = queryOptions({
   staleTime: 10_000,
 });
 
-export type Filing = {
-  text: string;
-  title?: string;
-  tier?: string;
-  originator?: string;
-  source?: string;
-  page?: string;
-  date?: string;
-  reason?: string;
-  parents?: number[];
-};
+export type Filing = components["schemas"]["FilingBody"];
 
 export const fileDressing = (key: string, body: Filing) =>
-  answer(api.POST("/api/dressings", { params: { header: { "Idempotency-Key": key } }, body }));
+  answer(api.POST("/api/dressings", { params: { header: { "Idempotency-Key": key, ...bySeat } }, body }));
+
+export const reviseDressing = (folio: number, base: number, key: string, body: Filing) =>
+  answer(
+    api.POST("/api/dressings/{folio}/revisions", {
+      params: { path: { folio }, header: { "Idempotency-Key": key, "If-Match": `"${base}"`, ...bySeat } },
+      body,
+    }),
+  );
+
+export const restoreRevision = (folio: number, base: number, revision: number) =>
+  answer(
+    api.POST("/api/dressings/{folio}/restorations", {
+      params: {
+        path: { folio },
+        header: { "Idempotency-Key": crypto.randomUUID(), "If-Match": `"${base}"`, ...bySeat },
+      },
+      body: { revision },
+    }),
+  );
+
+export const withdraw = (folio: number, withdrawn: boolean) =>
+  answer(
+    api.PUT("/api/dressings/{folio}/withdrawal", { params: { path: { folio }, header: bySeat }, body: { withdrawn } }),
+  );
+
+export const undo = (deed?: number) =>
+  answer(api.POST("/api/undo", { params: { header: bySeat }, body: deed ? { deed } : {} }));
+
+export const teach = (c: Correction) => answer(api.POST("/api/vocabulary", { params: { header: bySeat }, body: c }));
+
+export const draftsQuery = queryOptions({
+  queryKey: ["drafts"],
+  queryFn: ({ signal }) => answer(api.GET("/api/drafts", { params: { header: bySeat }, signal })),
+});
+
+export const saveDraft = (id: string, body: { folio?: number; base?: number; edit: number; body: unknown }) =>
+  answer(api.PUT("/api/drafts/{id}", { params: { path: { id }, header: bySeat }, body, keepalive: true }));
+
+export const dropDraft = (id: string) =>
+  answer(api.DELETE("/api/drafts/{id}", { params: { path: { id }, header: bySeat } }));
+
+export const batchesQuery = queryOptions({
+  queryKey: ["batches"],
+  queryFn: ({ signal }) => answer(api.GET("/api/batches", { params: { header: bySeat }, signal })),
+});
+
+export const batchQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["batch", id],
+    queryFn: ({ signal }) => answer(api.GET("/api/batches/{id}", { params: { path: { id } }, signal })),
+  });
+
+export const itemsQuery = (id: string, state: "look" | "filed" | "clean" | "refused") =>
+  queryOptions({
+    queryKey: ["batch", id, "items", state],
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/batches/{id}/items", { params: { path: { id }, query: { state, limit: 500 } }, signal })),
+  });
+
+export const batchItem = (id: string, position: number) =>
+  answer(api.GET("/api/batches/{id}/items/{position}", { params: { path: { id, position } } }));
+
+export const takeIn = (id: string, name: string, text: string) =>
+  answer(api.PUT("/api/batches/{id}", { params: { path: { id }, header: bySeat }, body: { name, text } }));
+
+export const fileSome = (id: string, limit: number) =>
+  answer(api.POST("/api/batches/{id}/filings", { params: { path: { id }, header: bySeat }, body: { limit } }));
+
+export const stopBatch = (id: string, stopped: boolean) =>
+  answer(api.PUT("/api/batches/{id}/stopped", { params: { path: { id } }, body: { stopped } }));
+
+export const batchBack = (id: string, withdrawn: boolean) =>
+  answer(api.PUT("/api/batches/{id}/withdrawal", { params: { path: { id }, header: bySeat }, body: { withdrawn } }));
+
+export const filedByHand = (id: string, position: number, folio: number) =>
+  answer(api.PUT("/api/batches/{id}/items/{position}/folio", { params: { path: { id, position } }, body: { folio } }));

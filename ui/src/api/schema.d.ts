@@ -4,6 +4,195 @@
  */
 
 export interface paths {
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A seat's batches, the newest first */
+        get: operations["list-batches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A batch with its counts */
+        get: operations["open-batch"];
+        /** Take in a file with many recipes; nothing is filed yet */
+        put: operations["take-in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/filings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** File some of the clean recipes of a batch */
+        post: operations["file-some"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Recipes of a batch */
+        get: operations["list-batch-items"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/items/{position}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One recipe of a batch with its text */
+        get: operations["open-batch-item"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/items/{position}/folio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that a recipe of a batch was filed from the Desk */
+        put: operations["filed-by-hand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/stopped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stop the filing of a batch, or let it go on */
+        put: operations["stop-batch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take back all that a batch filed, or put it back */
+        put: operations["batch-back"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a seat did last */
+        get: operations["list-deeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A seat's drafts, the newest first */
+        get: operations["list-drafts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what stands on a desk */
+        put: operations["save-draft"];
+        post?: never;
+        /** Take a draft away */
+        delete: operations["drop-draft"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings": {
         parameters: {
             query?: never;
@@ -29,7 +218,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One dressing on a hook, with its family */
+        /** One dressing on a hook, with its family and its revisions */
         get: operations["open-folio"];
         put?: never;
         post?: never;
@@ -50,6 +239,57 @@ export interface paths {
         put?: never;
         /** Make a filed dressing a variant of another */
         post: operations["link-parent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/restorations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** File an older revision again as the newest */
+        post: operations["restore-revision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** File the next revision of a dressing */
+        post: operations["revise-dressing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a dressing back, or put it back */
+        put: operations["withdraw-dressing"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -97,10 +337,45 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A variant beside its parent, on one hook */
+        /** A variant beside its parent, or two revisions of one dressing, on one hook */
         get: operations["open-spread"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo a seat's last deed */
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words that the club taught its reader */
+        get: operations["list-vocabulary"];
+        put?: never;
+        /** Teach the reader a word, for every reading from now on */
+        post: operations["teach"];
         delete?: never;
         options?: never;
         head?: never;
@@ -111,9 +386,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Batch: {
+            cancelled: boolean;
+            /** Format: int64 */
+            clean: number;
+            /** Format: int64 */
+            filed: number;
+            id: string;
+            /** Format: int64 */
+            look: number;
+            name: string;
+            /** Format: int64 */
+            refused: number;
+            /** Format: date-time */
+            takenInAt: string;
+            withdrawn: boolean;
+        };
+        "Batch-backRequest": {
+            withdrawn: boolean;
+        };
         CompareComparison: {
             because: string[];
             counts: components["schemas"]["CompareCounts"];
+            essentials?: components["schemas"]["CompareEssential"][];
             parts: components["schemas"]["CompareDeparture"][];
             title: string;
             verdict: string;
@@ -150,6 +445,12 @@ export interface components {
             why?: string;
             winding?: components["schemas"]["CompareWords"];
         };
+        CompareEssential: {
+            kept: string;
+            role?: string;
+            text: string;
+            why?: string;
+        };
         CompareFigures: {
             change?: string;
             of?: string;
@@ -172,11 +473,38 @@ export interface components {
             parent: string;
             variant: string;
         };
+        Deed: {
+            /** Format: date-time */
+            doneAt: string;
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            undone: boolean;
+            what: string;
+        };
+        Done: {
+            /** Format: int64 */
+            deed: number;
+        };
+        Draft: {
+            /** Format: int64 */
+            base?: number;
+            body: unknown;
+            /** Format: int64 */
+            edit: number;
+            /** Format: int64 */
+            folio?: number;
+            id: string;
+            /** Format: date-time */
+            savedAt: string;
+        };
         Dressing: {
             alsoCalled?: string[];
             contradictions: components["schemas"]["DressingContradiction"][];
             date?: string;
+            essentials?: string[];
             imitates?: string;
+            kind?: string;
             notes?: string[];
             originator?: string;
             page?: string;
@@ -189,9 +517,25 @@ export interface components {
             unread: components["schemas"]["DressingUnread"][];
             variantOf?: string;
         };
+        DressingCondition: {
+            count?: components["schemas"]["DressingCount"];
+            length?: components["schemas"]["MeasureLength"];
+            /** Format: int64 */
+            sizeHigh?: number;
+            /** Format: int64 */
+            sizeLow?: number;
+            text: string;
+            turns?: components["schemas"]["MeasureInterval"];
+            when: string;
+        };
         DressingContradiction: {
             lines: number[];
+            sides?: string[];
             text: string;
+        };
+        DressingCorrection: {
+            as: string;
+            words: string;
         };
         DressingCount: {
             /** Format: double */
@@ -222,20 +566,32 @@ export interface components {
         };
         DressingMaterial: {
             colour?: string;
+            guess?: boolean;
             name: string;
             preparation?: string;
             /** Format: double */
             share?: number;
             size?: string;
         };
+        DressingMergeRow: {
+            base: string;
+            key: string;
+            mine: string;
+            part: boolean;
+            take: string;
+            theirs: string;
+        };
         DressingPart: {
             absent?: boolean;
+            acts?: string[];
             alternatives?: components["schemas"]["DressingMaterial"][];
             amount?: string;
+            conditions?: components["schemas"]["DressingCondition"][];
             continues?: string;
             count?: components["schemas"]["DressingCount"];
             /** Format: double */
             diameterMM?: number;
+            essential?: boolean;
             from?: components["schemas"]["MeasureLength"];
             hook?: components["schemas"]["DressingHook"];
             length?: components["schemas"]["MeasureLength"];
@@ -245,6 +601,7 @@ export interface components {
             note?: string;
             optional: boolean;
             role: string;
+            said?: components["schemas"]["DressingSaid"][];
             sameAs?: string;
             spacing?: string;
             text: string;
@@ -252,6 +609,11 @@ export interface components {
             to?: components["schemas"]["MeasureLength"];
             turns?: components["schemas"]["MeasureInterval"];
             winding?: string;
+        };
+        DressingSaid: {
+            by: string;
+            length?: components["schemas"]["MeasureLength"];
+            text: string;
         };
         DressingSizes: {
             /** Format: int64 */
@@ -271,8 +633,15 @@ export interface components {
         };
         Entry: {
             date?: string;
+            /** Format: date-time */
+            filedAt: string;
             /** Format: int64 */
             folio: number;
+            /**
+             * Format: int64
+             * @description the newest revision, which revision is unless an older one was asked for
+             */
+            newest: number;
             originator?: string;
             outline?: components["schemas"]["ProfileOutline"];
             page?: string;
@@ -287,6 +656,10 @@ export interface components {
             variants: number;
             verdict?: string;
             verdictIs?: string;
+            /** @description why it was revised */
+            why?: string;
+            /** @description it was taken back */
+            withdrawn?: boolean;
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -329,35 +702,75 @@ export interface components {
              */
             type: string;
         };
-        "File-dressingRequest": {
+        "File-someRequest": {
+            /** Format: int64 */
+            limit: number;
+        };
+        Filed: {
+            again: boolean;
+            /** Format: int64 */
+            deed: number;
+            /** Format: int64 */
+            folio: number;
+            /** Format: int64 */
+            revision: number;
+        };
+        "Filed-by-handRequest": {
+            /** Format: int64 */
+            folio: number;
+        };
+        FilingBody: {
+            corrections?: components["schemas"]["DressingCorrection"][];
             date?: string;
             originator?: string;
             page?: string;
-            /** @description folios it descends from */
+            /** @description folios it descends from; a revision leaves them as they are */
             parents?: number[];
             /** @description why this version was made */
             reason?: string;
+            settlements?: components["schemas"]["Settlement"][];
             source?: string;
             /** @description the dressing in the trade's own words */
             text: string;
             tier?: string;
             title?: string;
-        };
-        Filed: {
-            again: boolean;
-            /** Format: int64 */
-            folio: number;
+            /** @description why it is revised */
+            why?: string;
         };
         Folio: {
+            corrections: components["schemas"]["DressingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
             parents: components["schemas"]["Entry"][];
+            revisions: components["schemas"]["Past"][];
+            settlements: components["schemas"]["Settlement"][];
             text: string;
             variants: components["schemas"]["Entry"][];
         };
+        Item: {
+            /** Format: int64 */
+            folio?: number;
+            /** Format: int64 */
+            line: number;
+            /** Format: int64 */
+            position: number;
+            state: string;
+            text?: string;
+            title: string;
+            why?: string;
+        };
+        Kept: {
+            /**
+             * Format: int64
+             * @description the edit that is kept
+             */
+            edit: number;
+        };
         "Link-parentRequest": {
+            /** @description take the link away */
+            off?: boolean;
             /**
              * Format: int64
              * @description the parent's folio
@@ -397,6 +810,14 @@ export interface components {
             next: number;
             /** Format: int64 */
             total: number;
+        };
+        Past: {
+            /** Format: date-time */
+            filedAt: string;
+            /** Format: int64 */
+            number: number;
+            title: string;
+            why: string;
         };
         ProfileOutline: {
             bounds: number[];
@@ -444,6 +865,23 @@ export interface components {
             /** Format: double */
             mm: number;
             path: number[][];
+        };
+        Progress: {
+            cancelled: boolean;
+            /** Format: int64 */
+            clean: number;
+            /** Format: int64 */
+            filed: number;
+            id: string;
+            just: components["schemas"]["Item"][];
+            /** Format: int64 */
+            look: number;
+            name: string;
+            /** Format: int64 */
+            refused: number;
+            /** Format: date-time */
+            takenInAt: string;
+            withdrawn: boolean;
         };
         ProportionHook: {
             basis: string;
@@ -500,13 +938,37 @@ export interface components {
             outline: components["schemas"]["ProfileOutline"];
         };
         "Read-textRequest": {
+            corrections?: components["schemas"]["DressingCorrection"][];
+            text: string;
+        };
+        "Restore-revisionRequest": {
+            /** Format: int64 */
+            revision: number;
+        };
+        "Save-draftRequest": {
+            /** Format: int64 */
+            base?: number;
+            body: unknown;
+            /** Format: int64 */
+            edit: number;
+            /** Format: int64 */
+            folio?: number;
+        };
+        Settlement: {
+            /** @description the side that the ledger adopts; empty for neither */
+            chosen: string;
+            /** @description why */
+            note?: string;
+            /** @description the contradiction, as it was shown */
             text: string;
         };
         Sheet: {
+            corrections: components["schemas"]["DressingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
+            settlements: components["schemas"]["Settlement"][];
             text: string;
         };
         Spread: {
@@ -518,6 +980,80 @@ export interface components {
             summary: string;
             variant: components["schemas"]["Sheet"];
         };
+        Stale: {
+            /** Format: int64 */
+            base: number;
+            changed: string[];
+            /** Format: int64 */
+            folio: number;
+            /** Format: int64 */
+            newest: number;
+            rows: components["schemas"]["DressingMergeRow"][];
+            theirs: string;
+            why?: string;
+        };
+        StaleProblem: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][];
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            stale: components["schemas"]["Stale"];
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
+        };
+        "Stop-batchRequest": {
+            stopped: boolean;
+        };
+        "Take-inRequest": {
+            name: string;
+            text: string;
+        };
+        UndoRequest: {
+            /**
+             * Format: int64
+             * @description this deed; absent for the last one
+             */
+            deed?: number;
+        };
+        Undone: {
+            /** Format: int64 */
+            folio: number;
+            what: string;
+        };
+        "Withdraw-dressingRequest": {
+            withdrawn: boolean;
+        };
+        Word: {
+            as: string;
+            /** Format: date-time */
+            taughtAt: string;
+            words: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -527,6 +1063,454 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "list-batches": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-in": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take-inRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "file-some": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["File-someRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-batch-items": {
+        parameters: {
+            query?: {
+                /** @description absent for all */
+                state?: "clean" | "look" | "filed" | "refused";
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-batch-item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "filed-by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Filed-by-handRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "stop-batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Stop-batchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "batch-back": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch-backRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-deeds": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deed"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-drafts": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-draft": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Save-draftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-draft": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "find-dressings": {
         parameters: {
             query?: {
@@ -570,6 +1554,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
                 /** @description the same for every sending of one filing */
                 "Idempotency-Key": string;
             };
@@ -578,13 +1564,14 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["File-dressingRequest"];
+                "application/json": components["schemas"]["FilingBody"];
             };
         };
         responses: {
             /** @description Created */
             201: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -609,6 +1596,8 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                /** @description an older revision; absent for the newest */
+                revision?: number;
             };
             header?: never;
             path: {
@@ -621,6 +1610,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -641,7 +1631,10 @@ export interface operations {
     "link-parent": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
             path: {
                 folio: number;
             };
@@ -653,12 +1646,138 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-revision": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one filing */
+                "Idempotency-Key": string;
+                /** @description the ETag of the revision that the edit starts from */
+                "If-Match": string;
+            };
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Restore-revisionRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filed"];
+                };
+            };
+            /** @description Somebody else revised it first */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["StaleProblem"];
+                };
+            };
+        };
+    };
+    "revise-dressing": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one filing */
+                "Idempotency-Key": string;
+                /** @description the ETag of the revision that the edit starts from */
+                "If-Match": string;
+            };
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilingBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filed"];
+                };
+            };
+            /** @description Somebody else revised it first */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["StaleProblem"];
+                };
+            };
+        };
+    };
+    "withdraw-dressing": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdraw-dressingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
             };
             /** @description Error */
             default: {
@@ -745,6 +1864,8 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                parentRevision?: number;
+                variantRevision?: number;
             };
             header?: never;
             path: {
@@ -762,6 +1883,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Spread"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Word"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    teach: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DressingCorrection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */

@@ -106,3 +106,31 @@ export function Fact({ label, children }: { label: string; children: ReactNode }
     </div>
   );
 }
+
+/** What depends on size or use, what somebody does of their own, small acts, and
+ * remarks: kept apart from what the source prescribes. */
+export function PartExtras({ p }: { p: Part }) {
+  return (
+    <>
+      {p.essential && <span className="caps block font-semibold">the fly needs it</span>}
+      {p.conditions?.map((c) => (
+        <span key={c.when + c.text} className="block text-[0.95em]">
+          <i>{c.when}</i>
+          {c.text && `: ${c.text}`}
+        </span>
+      ))}
+      {p.said?.map((s) => (
+        <span key={s.text} className="block text-[0.95em]">
+          <span className="caps">{s.by === "tier" ? "this tier " : "this specimen "}</span>
+          {s.text}
+        </span>
+      ))}
+      {p.acts?.map((a) => (
+        <span key={a} className="block text-[0.95em] text-soft">
+          {a}
+        </span>
+      ))}
+      {p.note && <span className="block text-[0.9em] italic text-soft">{p.note}</span>}
+    </>
+  );
+}

@@ -1,64 +1,107 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
-import { type FormEvent, type ReactNode, useDeferredValue, useEffect, useRef, useState } from "react";
-import { type Filing, fileDressing, namesQuery, Problem, type Read, readQuery } from "../../api/client";
-import { Fly } from "../../drawing/Fly";
-import { hookWords } from "../../kit/pieces";
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { type DragEvent, type FormEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import {
+  batchItem,
+  type Correction,
+  draftsQuery,
+  dropDraft,
+  type Filing,
+  fileDressing,
+  filedByHand,
+  folioQuery,
+  namesQuery,
+  Problem,
+  type Read,
+  readQuery,
+  reviseDressing,
+  teach,
+} from "../../api/client";
+import { useKeys } from "../../kit/keys";
+import { Trouble } from "../../kit/pieces";
+import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
-
-type Draft = {
-  key: string;
-  text: string;
-  title: string;
-  tier: string;
-  originator: string;
-  source: string;
-  page: string;
-  date: string;
-  reason: string;
-  parent: string;
-};
-
-const store = "mothledger.draft";
-const blank = (): Draft => ({
-  key: crypto.randomUUID(),
-  text: "",
-  title: "",
-  tier: "",
-  originator: "",
-  source: "",
-  page: "",
-  date: "",
-  reason: "",
-  parent: "",
-});
-
-function kept(): Draft {
-  try {
-    return { ...blank(), ...(JSON.parse(localStorage.getItem(store) ?? "") as Partial<Draft>) };
-  } catch {
-    return blank();
-  }
-}
+import { Contradictions } from "./Contradictions";
+import {
+  blank,
+  current,
+  type Draft,
+  empty,
+  forget,
+  type Kept,
+  keep,
+  local,
+  ofFolio,
+  revive,
+  type TextField,
+  useDraft,
+} from "./draft";
+import { MarkedText } from "./MarkedText";
+import { Merge } from "./Merge";
+import { Understood } from "./Understood";
+import { CorrectionList, WordStrip } from "./Word";
+import { marksByLine, wordAt } from "./word";
 
 /** What came in: type or paste it, see what was read, file it. */
 export function Desk() {
-  const [draft, setDraft] = useState<Draft>(kept);
+  const { folio, batch, item } = useSearch({ from: "/desk" });
+  const drafts = useQuery({ ...draftsQuery, refetchOnWindowFocus: false });
+  const key = folio ? `folio ${folio}` : batch ? `${batch} ${item}` : "";
+  if (drafts.isPending && !current()) return null;
+  return <Sheet key={key} folio={folio} batch={batch} item={item} />;
+}
+
+/** Finds the sheet that belongs on the desk, or makes one. */
+function Sheet({ folio, batch, item }: { folio?: number; batch?: string; item?: number }) {
+  const drafts = useQuery(draftsQuery);
+  const kept = useMemo(() => {
+    const mine = current();
+    const all = [mine, ...(drafts.data ?? []).map((d) => local(d.id) ?? revive(d.body))].filter((d) => d !== undefined);
+    if (folio) return all.find((d) => d.folio === folio);
+    if (batch) return all.find((d) => d.batch === batch && d.item === item);
+    return mine && !mine.folio && !mine.batch ? mine : undefined;
+  }, [drafts.data, folio, batch, item]);
+  const source = useQuery({
+    ...folioQuery(folio ?? 1, { size: "", shank: "" }),
+    enabled: !!folio && !kept,
+    staleTime: 0,
+  });
+  const card = useQuery({
+    queryKey: ["batch", batch, "item", item],
+    queryFn: () => batchItem(batch as string, item as number),
+    enabled: !!batch && !!item && !kept,
+  });
+  const error = source.error ?? card.error;
+  if (error) return <Trouble error={error} />;
+  if (kept) return <DeskPage start={() => kept} />;
+  if (folio)
+    return source.data && !source.isPlaceholderData && !source.isFetching ? (
+      <DeskPage start={() => ofFolio(source.data)} />
+    ) : null;
+  if (batch && item)
+    return card.data ? <DeskPage start={() => ({ ...blank(), text: card.data.text ?? "", batch, item })} /> : null;
+  return <DeskPage start={blank} />;
+}
+
+function DeskPage({ start }: { start: () => Draft }) {
+  const { draft, change, put, done, kept } = useDraft(start);
   const { vice, show } = useVice();
+  const { say } = useToasts();
   const text = useDeferredValue(draft.text);
-  const reading = useQuery(readQuery(text, vice));
+  const reading = useQuery(readQuery(text, draft.corrections, vice));
   const names = useQuery(namesQuery);
   const client = useQueryClient();
   const navigate = useNavigate();
   const form = useRef<HTMLFormElement>(null);
-  const read = draft.text.trim() === "" ? undefined : reading.data;
+  const field = useRef<HTMLTextAreaElement>(null);
+  const [caret, setCaret] = useState({ from: 0, to: 0 });
+  const [hover, setHover] = useState<{ line: number; mark: number }>();
+  const read: Read | undefined = draft.text.trim() === "" ? undefined : reading.data;
+  const marks = useMemo(() => marksByLine(read), [read]);
 
   useEffect(() => {
-    document.title = "Desk · Moth Ledger";
-  }, []);
-  useEffect(() => {
-    localStorage.setItem(store, JSON.stringify(draft));
-  }, [draft]);
+    document.title = `${draft.folio ? `Revising folio ${draft.folio}` : "Desk"} · Moth Ledger`;
+  }, [draft.folio]);
   useEffect(() => {
     show(read?.measured.hook);
     return () => show(undefined);
@@ -72,102 +115,177 @@ export function Desk() {
     mutationFn: (d: Draft) => {
       if (d.parent.trim() !== "" && parentFolio === undefined)
         throw new Problem("Give the parent's folio number, or choose it from the list.", "parents", 422);
-      const body: Filing = { text: d.text, parents: parent ? [parent] : [] };
-      for (const k of ["title", "tier", "originator", "source", "page", "date", "reason"] as const)
+      const open = new Set(read?.dressing.contradictions.map((c) => c.text));
+      const body: Filing = {
+        text: d.text,
+        corrections: d.corrections,
+        settlements: d.settlements.filter((s) => open.has(s.text) && (s.chosen || s.note)),
+      };
+      for (const k of ["title", "tier", "originator", "source", "page", "date", "reason", "why"] as const)
         if (d[k].trim()) body[k] = d[k].trim();
+      if (d.folio && d.base) return reviseDressing(d.folio, d.base, d.key, body);
+      body.parents = parent ? [parent] : [];
       return fileDressing(d.key, body);
     },
-    onSuccess: (filed) => {
-      localStorage.removeItem(store);
-      setDraft(blank());
+    onSuccess: async (filed, d) => {
+      if (d.batch && d.item) await filedByHand(d.batch, d.item, filed.folio).catch(() => {});
+      done();
+      say(d.folio ? `Folio ${filed.folio} is revised.` : `Filed as folio ${filed.folio}.`, filed.deed);
       void client.invalidateQueries();
       void navigate({ to: "/folio/$folio", params: { folio: String(filed.folio) } });
     },
     onError: (e) => {
       // a refused filing is another one once it is mended
-      if (e instanceof Problem && e.status === 422) setDraft((d) => ({ ...d, key: crypto.randomUUID() }));
+      if (e instanceof Problem && e.status >= 400) change((d) => ({ ...d, key: crypto.randomUUID() }));
     },
   });
   const problem = filing.error instanceof Problem ? filing.error : undefined;
   const textProblem = reading.error instanceof Problem ? reading.error : undefined;
 
-  const set = (k: keyof Draft) => (e: { target: { value: string } }) => {
+  const set = (k: TextField) => (value: string) => {
+    if (filing.isError && !problem?.stale) filing.reset();
+    change((d) => ({ ...d, [k]: value }));
+  };
+  const correct = (c: Correction) => {
+    change((d) => ({
+      ...d,
+      corrections: [...d.corrections.filter((x) => x.words.toLowerCase() !== c.words.toLowerCase()), c],
+    }));
+    field.current?.focus();
+  };
+  const learn = (c: Correction) => {
+    teach(c)
+      .then((r) => {
+        say(`The reader knows “${c.words}” from now on.`, r.deed);
+        return client.invalidateQueries({ queryKey: ["read"] });
+      })
+      .catch((e: unknown) => say(e instanceof Problem ? e.message : "That could not be taught."));
+  };
+  const clear = () => {
     filing.reset();
-    setDraft((d) => ({ ...d, [k]: e.target.value }));
+    done();
+    void navigate({ to: "/desk" });
+    field.current?.focus();
   };
-  const submit = (e: FormEvent) => {
+  const takeFiles = (files: FileList) => {
+    const f = files[0];
+    if (!f) return;
+    void navigate({ to: "/box" }).then(() => dispatchEvent(new CustomEvent("mothledger.files", { detail: f })));
+  };
+  const drop = (e: DragEvent) => {
+    if (e.dataTransfer.files.length === 0) return;
     e.preventDefault();
-    filing.mutate(draft);
+    takeFiles(e.dataTransfer.files);
   };
-  const d = read?.dressing;
+  useKeys("Desk", [
+    { key: "Ctrl Enter", what: draft.folio ? "file the revision" : "file it" },
+    { key: "Alt W", what: "to the buttons of the word at the caret" },
+    { key: "Esc", what: "out of the text, so that single keys work" },
+    { key: "e", what: "into the text", do: () => field.current?.focus() },
+  ]);
 
+  const chosen = caret.to > caret.from ? draft.text.slice(caret.from, caret.to).trim().replace(/\s+/g, " ") : "";
+  const lines = draft.text.split("\n");
+  const hovered = hover ? marks.get(lines[hover.line] ?? "")?.[hover.mark] : undefined;
+  const word = hovered ?? wordAt(draft.text, caret.from, marks);
+  const d = read?.dressing;
   return (
     <form
       ref={form}
-      onSubmit={submit}
+      onSubmit={(e: FormEvent) => {
+        e.preventDefault();
+        if (draft.text.trim()) filing.mutate(draft);
+      }}
       onKeyDown={(e) => {
         if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) form.current?.requestSubmit();
+        if (e.key === "Escape" && document.activeElement instanceof HTMLElement) document.activeElement.blur();
+        if (e.altKey && e.key.toLowerCase() === "w") {
+          e.preventDefault();
+          document.querySelector<HTMLElement>('[data-testid="word-strip"] button')?.focus();
+        }
       }}
-      className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)] gap-x-7 px-8 pt-5 pb-10"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={drop}
+      className="desk mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)] gap-x-7 px-8 pt-5 pb-10"
     >
-      <div>
-        <h1 className="text-4xl">Desk</h1>
-        <label className="mt-2 block">
-          <span className="caps">the dressing, in its own words</span>
-          <textarea
-            id="recipe"
-            className="field !font-book block min-h-[270px] resize-y leading-[1.6]"
-            value={draft.text}
-            onChange={set("text")}
-            spellCheck={false}
-            placeholder={
-              "Harbour Wall Nymph\n\nHook: size 14 nymph\nTail: three pheasant tail fibres, half the shank\nRib: copper wire, 4 turns …"
-            }
-            aria-invalid={problem?.field === "text" || !!textProblem}
-            aria-describedby="recipe-problem"
-          />
+      {problem?.stale && (
+        <Merge
+          stale={problem.stale}
+          onLeave={() => filing.reset()}
+          onTake={(t) => {
+            const newest = problem.stale?.newest;
+            filing.reset();
+            change((old) => ({ ...old, text: t, base: newest, key: crypto.randomUUID() }));
+            field.current?.focus();
+          }}
+        />
+      )}
+      <div className="min-w-0">
+        <div className="flex items-baseline gap-4">
+          <h1 className="text-4xl">{draft.folio ? `Revising folio ${draft.folio}` : "Desk"}</h1>
+          <KeptWords kept={kept} draft={draft} />
+        </div>
+        <label htmlFor="recipe" className="caps mt-2 block">
+          the dressing, in its own words
         </label>
-        <p id="recipe-problem" role="alert" className="min-h-6 font-semibold text-amber">
+        <MarkedText
+          field={field}
+          value={draft.text}
+          marks={marks}
+          onChange={set("text")}
+          onCaret={(from, to) => setCaret((c) => (c.from === from && c.to === to ? c : { from, to }))}
+          onHover={setHover}
+          aria-invalid={problem?.field === "text" || !!textProblem}
+          aria-describedby="recipe-problem"
+        />
+        <WordStrip mark={word} chosen={chosen} onCorrect={correct} />
+        <CorrectionList
+          list={draft.corrections}
+          onRemove={(c) => change((old) => ({ ...old, corrections: old.corrections.filter((x) => x !== c) }))}
+          onTeach={learn}
+        />
+        <p id="recipe-problem" role="alert" className="font-semibold text-amber">
           {textProblem?.message ?? (problem?.field === "text" ? problem.message : "")}
         </p>
-        <div className="grid grid-cols-3 gap-x-3 gap-y-1">
-          <Field label="name" k="title" draft={draft} set={set} read={d?.title} problem={problem} />
-          <Field label="tied by" k="tier" draft={draft} set={set} read={d?.tier} problem={problem} list="people" />
-          <Field
-            label="originator"
-            k="originator"
-            draft={draft}
-            set={set}
-            read={d?.originator}
-            problem={problem}
-            list="people"
-          />
-          <Field label="source" k="source" draft={draft} set={set} read={d?.source} problem={problem} list="sources" />
-          <Field label="page" k="page" draft={draft} set={set} read={d?.page} problem={problem} />
-          <Field
-            label="date"
-            k="date"
-            draft={draft}
-            set={set}
-            read={d?.date}
-            problem={problem}
-            hint="1934, about 1920 …"
-          />
-          <Field
-            label="parent (folio)"
-            k="parent"
-            draft={draft}
-            set={set}
-            read={
-              likely[0]
-                ? `${likely[0].folio} · ${likely[0].title}`
-                : d?.variantOf && `“${d.variantOf}” is not in the ledger`
+        {d && (
+          <Contradictions
+            list={d.contradictions}
+            settled={draft.settlements}
+            onSettle={(s) =>
+              change((old) => ({ ...old, settlements: [...old.settlements.filter((x) => x.text !== s.text), s] }))
             }
-            problem={problem}
-            field="parents"
-            list="dressings"
           />
-          <Field label="why it was changed" k="reason" draft={draft} set={set} read={d?.notes?.[0]} problem={problem} />
+        )}
+        <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-1">
+          <Field label="name" k="title" {...{ draft, set, problem }} read={d?.title} />
+          <Field label="tied by" k="tier" {...{ draft, set, problem }} read={d?.tier} list="people" />
+          <Field label="originator" k="originator" {...{ draft, set, problem }} read={d?.originator} list="people" />
+          <Field label="source" k="source" {...{ draft, set, problem }} read={d?.source} list="sources" />
+          <Field label="page" k="page" {...{ draft, set, problem }} read={d?.page} />
+          <Field label="date" k="date" {...{ draft, set, problem }} read={d?.date} hint="1934, about 1920 …" />
+          {draft.folio ? (
+            <Field label="why it is revised" k="why" {...{ draft, set, problem }} hint="a few words" wide />
+          ) : (
+            <Field
+              label="parent (folio)"
+              k="parent"
+              {...{ draft, set, problem }}
+              read={
+                likely[0]
+                  ? `${likely[0].folio} · ${likely[0].title}`
+                  : d?.variantOf && `“${d.variantOf}” is not in the ledger`
+              }
+              field="parents"
+              list="dressings"
+            />
+          )}
+          <Field
+            label="why it was changed from its parent"
+            k="reason"
+            {...{ draft, set, problem }}
+            read={d?.notes?.[0]}
+            wide={!draft.folio}
+          />
         </div>
         <datalist id="people">
           {names.data?.people.map((n) => (
@@ -184,40 +302,118 @@ export function Desk() {
             <option key={n.folio} value={`${n.folio} · ${n.title}`} />
           ))}
         </datalist>
-        <div className="mt-4 flex items-center gap-4">
+        <div className="mt-4 flex flex-wrap items-center gap-4">
           <button
             type="submit"
             className="btn btn-main"
             disabled={filing.isPending || !draft.text.trim()}
             aria-keyshortcuts="Control+Enter"
           >
-            {filing.isPending ? "Filing …" : "File it"}
+            {filing.isPending ? "Filing …" : draft.folio ? "File the revision" : "File it"}
           </button>
-          {draft.text && (
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                filing.reset();
-                setDraft(blank());
-              }}
-            >
-              Clear the desk
-            </button>
+          {!empty(draft) && (
+            <>
+              {!draft.folio && !draft.batch && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => {
+                    filing.reset();
+                    put(blank());
+                    void client.invalidateQueries({ queryKey: ["drafts"] });
+                    field.current?.focus();
+                  }}
+                >
+                  Put aside
+                </button>
+              )}
+              <button type="button" className="btn" onClick={clear}>
+                {draft.folio ? "Leave it as it was" : "Clear the desk"}
+              </button>
+            </>
           )}
-          {filing.isError && !known(problem) && (
+          {filing.isError && !problem?.stale && !known(problem) && (
             <p role="alert" className="font-semibold text-amber">
               {(filing.error as Error).message}
             </p>
           )}
         </div>
+        <PutAside now={draft.id} onTake={put} />
       </div>
-      <Reading read={read} />
+      <Understood read={read} pending={reading.isFetching} />
     </form>
   );
 }
 
-const fields = ["text", "title", "tier", "originator", "source", "page", "date", "parents", "reason"];
+function KeptWords({ kept, draft }: { kept: Kept; draft: Draft }) {
+  if (draft.edit === 0) return null;
+  const say = {
+    here: "kept on this machine",
+    saving: "saving …",
+    everywhere: "draft is safe",
+    offline: "kept on this machine; the ledger cannot be reached",
+  }[kept];
+  return (
+    <p role="status" data-testid="kept" className={kept === "offline" ? "font-semibold text-amber" : "text-soft"}>
+      {say}
+    </p>
+  );
+}
+
+/** Drafts that were put aside. */
+function PutAside({ now, onTake }: { now: string; onTake: (d: Draft) => void }) {
+  const drafts = useQuery(draftsQuery);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const list = (drafts.data ?? []).filter((d) => d.id !== now);
+  if (list.length === 0) return null;
+  return (
+    <section className="mt-6" aria-label="Put aside">
+      <h2 className="text-xl">Put aside</h2>
+      <ul>
+        {list.map((d) => {
+          const b = local(d.id) ?? revive(d.body);
+          if (!b) return null;
+          const name = b.title || b.text.split("\n").find((l) => l.trim()) || "no words yet";
+          return (
+            <li key={d.id} className="flex items-center gap-3 border-b border-rule py-1">
+              <span className="book grow truncate">
+                {b.folio ? `Revising folio ${b.folio}: ` : ""}
+                {name}
+              </span>
+              <button
+                type="button"
+                className="btn"
+                aria-label={`Take up ${name}`}
+                onClick={() => {
+                  if (b.folio || b.batch) {
+                    keep(b);
+                    void navigate({ to: "/desk", search: { folio: b.folio, batch: b.batch, item: b.item } });
+                  } else onTake(b);
+                }}
+              >
+                Take up
+              </button>
+              <button
+                type="button"
+                className="btn"
+                aria-label={`Throw away ${name}`}
+                onClick={() => {
+                  forget(d.id);
+                  void dropDraft(d.id).then(() => client.invalidateQueries({ queryKey: ["drafts"] }));
+                }}
+              >
+                Throw away
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+const fields = ["text", "title", "tier", "originator", "source", "page", "date", "parents", "reason", "why"];
 const known = (p: Problem | undefined) => !!p && fields.includes(p.field);
 
 /** "7 · Gloaming Porter" and "7" name folio 7. */
@@ -228,26 +424,27 @@ function folioOf(s: string): number | undefined {
 
 type FieldProps = {
   label: string;
-  k: keyof Draft;
+  k: TextField;
   draft: Draft;
-  set: (k: keyof Draft) => (e: { target: { value: string } }) => void;
+  set: (k: TextField) => (value: string) => void;
   read?: string | false;
   problem: Problem | undefined;
   field?: string;
   list?: string;
   hint?: string;
+  wide?: boolean;
 };
 
-function Field({ label, k, draft, set, read, problem, field = k, list, hint }: FieldProps) {
+function Field({ label, k, draft, set, read, problem, field = k, list, hint, wide }: FieldProps) {
   const wrong = problem?.field === field;
   return (
-    <label className="block">
+    <label className={`block ${wide ? "col-span-2" : ""}`}>
       <span className="caps">{label}</span>
       <input
         id={`f-${k}`}
         className="field"
         value={draft[k]}
-        onChange={set(k)}
+        onChange={(e) => set(k)(e.target.value)}
         placeholder={read || hint || ""}
         list={list}
         aria-invalid={wrong}
@@ -260,81 +457,5 @@ function Field({ label, k, draft, set, read, problem, field = k, list, hint }: F
         </span>
       )}
     </label>
-  );
-}
-
-function Reading({ read }: { read: Read | undefined }): ReactNode {
-  if (!read)
-    return (
-      <section aria-label="What was read" className="border-l border-rule pl-7">
-        <p className="book mt-14 max-w-[34ch] text-soft">
-          Type or paste a dressing on the left. Each word will appear here with what it was taken to mean, and the fly
-          will be drawn as it grows. What is not understood is marked, never guessed.
-        </p>
-      </section>
-    );
-  const d = read.dressing;
-  return (
-    <section aria-label="What was read" className="border-l border-rule pl-7">
-      <Fly
-        outline={read.outline}
-        ratio={2.3}
-        ruler
-        label={`The fly so far, on a ${hookWords(read.measured.hook)}`}
-        className="w-full bg-well"
-      />
-      <div className="mt-2 flex items-baseline justify-between">
-        <h2 className="text-2xl">What was read</h2>
-        <p
-          role="status"
-          data-testid="reading-status"
-          className={d.unread.length ? "font-semibold text-amber" : "text-soft"}
-        >
-          {d.parts.length} parts, {d.unread.length === 0 ? "nothing unread" : `${d.unread.length} unread`}
-          {d.contradictions.length > 0 && `, ${d.contradictions.length} contradicting`}
-        </p>
-      </div>
-      <ol className="mt-1">
-        {read.lines.map(
-          (l) =>
-            l.marks.length > 0 && (
-              <li key={l.line} value={l.line} className="grid grid-cols-[2rem_1fr] border-b border-rule py-1">
-                <span className="pr-3 text-right text-[0.85rem] text-soft" aria-hidden>
-                  {l.line}
-                </span>
-                <span className="book leading-[1.55]">
-                  {l.marks.map((m, i) => (
-                    <span
-                      key={i}
-                      className={`mk mk-${m.as}`}
-                      title={
-                        m.meaning ? `${m.as}: ${m.meaning}` : m.as === "space" || m.as === "plain" ? undefined : m.as
-                      }
-                    >
-                      {m.text}
-                    </span>
-                  ))}
-                </span>
-              </li>
-            ),
-        )}
-      </ol>
-      {d.contradictions.map((c) => (
-        <p key={c.text} className="mt-2 border-l-4 border-amber bg-well px-3 py-1.5">
-          Two things are said: {c.text}
-        </p>
-      ))}
-      {read.measured.warnings.map((w) => (
-        <p key={w.code + w.part} className="mt-2 border-l-4 border-amber bg-well px-3 py-1.5">
-          <b>{w.part}</b>: {w.text}
-        </p>
-      ))}
-      <p className="mt-3 text-[0.92rem] text-soft">
-        <span className="mk-material">material</span> <span className="mk-colour">colour</span>{" "}
-        <span className="mk-preparation">grade, preparation</span> <span className="mk-length">figure</span>{" "}
-        <span className="mk-alternative">alternative</span> <span className="mk-note">remark</span>{" "}
-        <span className="mk-unread">unread</span>
-      </p>
-    </section>
   );
 }

@@ -1,8 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "@tanstack/react-router";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
-import { type Entry, type Folio, folioQuery, Problem } from "../../api/client";
+import { type Entry, type Folio, folioQuery, Problem, restoreRevision, withdraw } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
+import { useKeys } from "../../kit/keys";
 import {
   asWritten,
   countWords,
@@ -10,20 +11,23 @@ import {
   hookWords,
   materialWords,
   mmWords,
+  PartExtras,
   prepWords,
   ratioWords,
   Trouble,
   Waiting,
 } from "../../kit/pieces";
+import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 
 /** One dressing, drawn to scale, with its parts and its evidence. */
 export function FolioRoom() {
   const { folio } = useParams({ from: "/folio/$folio" });
+  const { revision = 0 } = useSearch({ from: "/folio/$folio" });
   const number = Number(folio);
   const { vice, show } = useVice();
   const good = Number.isInteger(number) && number > 0;
-  const q = useQuery({ ...folioQuery(number, vice), enabled: good });
+  const q = useQuery({ ...folioQuery(number, vice, revision), enabled: good });
   useEffect(() => {
     if (q.data) {
       show(q.data.measured.hook);
@@ -39,14 +43,86 @@ export function FolioRoom() {
 
 function FolioPage({ f }: { f: Folio }) {
   const { entry: e, dressing: d, measured: m } = f;
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { say } = useToasts();
+  const old = e.revision !== e.newest;
+  const take = useMutation({
+    mutationFn: (back: boolean) => withdraw(e.folio, back),
+    onSuccess: (r, back) => {
+      say(back ? `Folio ${e.folio} is taken back.` : `Folio ${e.folio} is in the ledger again.`, r.deed);
+      void client.invalidateQueries();
+    },
+    onError: (x) => say(x.message),
+  });
+  const restore = useMutation({
+    mutationFn: (n: number) => restoreRevision(e.folio, e.newest, n),
+    onSuccess: (r, n) => {
+      say(`Revision ${n} stands again, as revision ${r.revision}.`, r.deed);
+      void client.invalidateQueries();
+      void navigate({ to: "/folio/$folio", params: { folio: String(e.folio) } });
+    },
+    onError: (x) => say(x.message),
+  });
+  const revise = () => void navigate({ to: "/desk", search: { folio: e.folio } });
+  const parent = f.parents[0];
+  useKeys("Folio", [
+    { key: "e", what: "revise this dressing", do: revise },
+    ...(parent
+      ? [
+          {
+            key: "p",
+            what: `beside its parent, ${parent.title}`,
+            do: () =>
+              void navigate({
+                to: "/spread/$parent/$variant",
+                params: { parent: String(parent.folio), variant: String(e.folio) },
+              }),
+          },
+        ]
+      : []),
+    {
+      key: "j",
+      what: "the next folio",
+      do: () => void navigate({ to: "/folio/$folio", params: { folio: String(e.folio + 1) } }),
+    },
+    {
+      key: "k",
+      what: "the folio before",
+      do: () => e.folio > 1 && void navigate({ to: "/folio/$folio", params: { folio: String(e.folio - 1) } }),
+    },
+  ]);
   return (
-    <div className="mx-auto grid max-w-[1240px] grid-cols-[1fr_280px] gap-x-8 px-8 pt-5 pb-10">
+    <div className="folio mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_280px] gap-x-8 px-8 pt-5 pb-10">
       <div className="min-w-0">
-        <header className="flex items-baseline gap-4">
+        {e.withdrawn && (
+          <p className="mb-2 flex items-center gap-4 border-l-4 border-amber bg-well px-3 py-2">
+            <span className="grow">This dressing was taken back. Its folio and its revisions are kept.</span>
+            <button type="button" className="btn" onClick={() => take.mutate(false)}>
+              Put it back
+            </button>
+          </p>
+        )}
+        {old && (
+          <p className="mb-2 flex flex-wrap items-center gap-4 border-l-4 border-amber bg-well px-3 py-2">
+            <span className="grow">
+              Revision {e.revision} of {e.newest}. The{" "}
+              <Link className="link" to="/folio/$folio" params={{ folio: String(e.folio) }}>
+                newest
+              </Link>{" "}
+              says what holds now.
+            </span>
+            <button type="button" className="btn" onClick={() => restore.mutate(e.revision)}>
+              Restore this one
+            </button>
+          </p>
+        )}
+        <header className="flex flex-wrap items-baseline gap-x-4">
           <span className="text-soft" title="folio">
             {e.folio}
           </span>
           <h1 className="text-4xl">{e.title}</h1>
+          {d.kind && <span className="caps">a {d.kind}</span>}
           {f.parents.map((p) => (
             <span key={p.folio} className="text-soft">
               variant of{" "}
@@ -63,17 +139,40 @@ function FolioPage({ f }: { f: Folio }) {
           label={`${e.title} in side view on a ${hookWords(m.hook)}, eye to the right`}
           className="my-2 w-full bg-well"
         />
+        {d.essentials && d.essentials.length > 0 && (
+          <p className="mb-2 border-l-4 border-edge bg-well px-3 py-1.5">
+            <span className="caps">what makes it this fly </span>
+            <span className="book">{d.essentials.join("; ")}</span>
+          </p>
+        )}
         <PartsTable f={f} />
         {m.warnings.map((w) => (
           <p key={w.code + w.part} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
             <b>{w.part}</b>: {w.text}
           </p>
         ))}
-        {d.contradictions.map((c) => (
-          <p key={c.text} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
-            This account says two things: {c.text}
-          </p>
-        ))}
+        {d.contradictions.map((c) => {
+          const s = f.settlements.find((x) => x.text === c.text);
+          return (
+            <p key={c.text} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
+              This account says two things: <span className="book">{c.text}</span>
+              {s ? (
+                <span className="block">
+                  {s.chosen ? (
+                    <>
+                      The ledger adopts <b className="book">{s.chosen}</b>
+                    </>
+                  ) : (
+                    "The ledger adopts neither"
+                  )}
+                  {s.note && <>: {s.note}</>}
+                </span>
+              ) : (
+                <span className="block text-soft">Not settled yet; revise it to say which one stands.</span>
+              )}
+            </p>
+          );
+        })}
         {d.unread.length > 0 && (
           <p className="mt-3 border-l-4 border-edge bg-well px-3 py-2">
             Not understood, kept as written:{" "}
@@ -115,11 +214,64 @@ function FolioPage({ f }: { f: Folio }) {
         {f.parents.length + f.variants.length === 0 && (
           <p className="mt-5 text-soft">No parent and no variant is linked yet.</p>
         )}
-        <p className="mt-5 text-[0.9rem] text-soft">
-          Revision {e.revision}. Dashed strokes and “usual” figures are not stated in the dressing.
+        <Revisions f={f} />
+        <p className="no-print mt-4 flex flex-wrap gap-2">
+          <button type="button" className="btn" onClick={revise} aria-keyshortcuts="e">
+            Revise
+          </button>
+          {!e.withdrawn && (
+            <button type="button" className="btn" onClick={() => take.mutate(true)}>
+              Take it back
+            </button>
+          )}
+        </p>
+        <p className="mt-4 text-[0.9rem] text-soft">
+          Dashed strokes and “usual” figures are not stated in the dressing.
         </p>
       </aside>
     </div>
+  );
+}
+
+/** What was filed, and when; any two can be laid side by side. */
+function Revisions({ f }: { f: Folio }) {
+  const e = f.entry;
+  return (
+    <section className="mt-5" aria-labelledby="revisions">
+      <h2 id="revisions" className="text-xl">
+        {f.revisions.length === 1 ? "Revision 1" : `${f.revisions.length} revisions`}
+      </h2>
+      <ol>
+        {f.revisions.map((r, i) => {
+          const before = f.revisions[i + 1];
+          return (
+            <li key={r.number} className="border-b border-rule py-1 leading-snug">
+              <Link
+                to="/folio/$folio"
+                params={{ folio: String(e.folio) }}
+                search={r.number === e.newest ? {} : { revision: r.number }}
+                className={`inline-block py-1 ${r.number === e.revision ? "font-semibold" : "link"}`}
+                aria-current={r.number === e.revision ? "true" : undefined}
+              >
+                {r.number} ·{" "}
+                {new Date(r.filedAt).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" })}
+              </Link>
+              {r.why && <span className="book block text-[1rem]">{r.why}</span>}
+              {before && (
+                <Link
+                  to="/spread/$parent/$variant"
+                  params={{ parent: String(e.folio), variant: String(e.folio) }}
+                  search={{ a: before.number, b: r.number }}
+                  className="block py-1 text-[0.95rem] text-soft hover:text-amber"
+                >
+                  what it changed<span className="sr-only"> in revision {r.number}</span> →
+                </Link>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
   );
 }
 
@@ -199,7 +351,10 @@ function PartsTable({ f }: { f: Folio }) {
               <td className="book pr-3 leading-snug">
                 {materialWords(d, p)}
                 {prepWords(p) && <span className="text-soft">, {prepWords(p)}</span>}
-                {p.note && <span className="block text-[0.9em] italic text-soft">{p.note}</span>}
+                {p.hook?.demonstration && (
+                  <span className="block text-[0.95em]">shown on a {p.hook.demonstration}, to be seen</span>
+                )}
+                <PartExtras p={p} />
               </td>
               <td className="pr-3">{p.hook ? hookWords(m.hook) : countWords(p)}</td>
               <td className="pr-3 text-soft">{asWritten(p)}</td>

@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useDeferredValue, useEffect, useState } from "react";
 import { type Entry, pageQuery } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
+import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
@@ -21,8 +22,23 @@ export function LedgerRoom() {
     void navigate({ search: words ? { q: words } : {}, replace: true });
   }, [words, navigate]);
 
+  // j and k walk the rows
+  const walk = (by: number) => {
+    const rows = [...document.querySelectorAll<HTMLElement>("tbody tr a")];
+    const at = rows.indexOf(document.activeElement as HTMLElement);
+    const next = rows[Math.min(Math.max(at < 0 ? (by > 0 ? 0 : rows.length - 1) : at + by, 0), rows.length - 1)];
+    next?.focus();
+    next?.scrollIntoView({ block: "nearest" });
+  };
+  useKeys("Ledger", [
+    { key: "j", what: "the next dressing", do: () => walk(1) },
+    { key: "k", what: "the dressing before", do: () => walk(-1) },
+    { key: "Enter", what: "open it" },
+    { key: "Esc", what: "empty the search" },
+  ]);
+
   return (
-    <div className="mx-auto max-w-[1180px] px-8 pt-6 pb-10">
+    <div className="ledger mx-auto max-w-[1180px] px-8 pt-6 pb-10">
       <header className="mb-3 flex items-end gap-6">
         <h1 className="text-4xl">Ledger</h1>
         <label className="grow">
@@ -36,7 +52,16 @@ export function LedgerRoom() {
             maxLength={200}
             aria-keyshortcuts="/"
             onChange={(e) => setTyped(e.target.value)}
-            onKeyDown={(e) => e.key === "Escape" && setTyped("")}
+            onKeyDown={(e) => {
+              if (e.key === "Escape") {
+                if (typed === "") e.currentTarget.blur();
+                setTyped("");
+              }
+              if (e.key === "ArrowDown" || e.key === "Enter") {
+                e.preventDefault();
+                walk(1);
+              }
+            }}
           />
         </label>
         <p role="status" className="w-36 shrink-0 pb-2 text-right text-soft">

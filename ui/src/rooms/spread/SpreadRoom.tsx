@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "@tanstack/react-router";
+import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { Fragment, useEffect } from "react";
 import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQuery } from "../../api/client";
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Fly";
 import type { Pt } from "../../drawing/strokes";
+import { useKeys } from "../../kit/keys";
 import { countWords, hookWords, materialWords, mmWords, prepWords, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
@@ -20,10 +21,33 @@ const signs: Record<string, { sign: string; word: string }> = {
 /** A variant beside its parent. */
 export function SpreadRoom() {
   const { parent, variant } = useParams({ from: "/spread/$parent/$variant" });
+  const { a: olderOf, b: newerOf } = useSearch({ from: "/spread/$parent/$variant" });
   const [a, b] = [Number(parent), Number(variant)];
   const good = Number.isInteger(a) && Number.isInteger(b) && a > 0 && b > 0;
   const { vice, show } = useVice();
-  const q = useQuery({ ...spreadQuery(a, b, vice), enabled: good });
+  const q = useQuery({
+    ...spreadQuery({ folio: a, revision: olderOf }, { folio: b, revision: newerOf }, vice),
+    enabled: good,
+  });
+  const navigate = useNavigate();
+  useKeys("Spread", [
+    {
+      key: "x",
+      what: "the other way round",
+      do: () =>
+        void navigate({
+          to: "/spread/$parent/$variant",
+          params: { parent: variant, variant: parent },
+          search: { a: newerOf, b: olderOf },
+        }),
+    },
+    { key: "p", what: "to the left one", do: () => void navigate({ to: "/folio/$folio", params: { folio: parent } }) },
+    {
+      key: "v",
+      what: "to the right one",
+      do: () => void navigate({ to: "/folio/$folio", params: { folio: variant } }),
+    },
+  ]);
   useEffect(() => {
     if (q.data) {
       show(q.data.parent.measured.hook);
@@ -52,8 +76,9 @@ function measureLines(s: Spread): MeasureLine[] {
 
 function SpreadPage({ s }: { s: Spread }) {
   const { parent, variant, comparison: c } = s;
+  const same = parent.entry.folio === variant.entry.folio;
   return (
-    <div className="mx-auto max-w-[1240px] px-8 pt-5 pb-10">
+    <div className="spread mx-auto max-w-[1240px] px-8 pt-5 pb-10">
       <div className="mb-4 grid grid-cols-[1.75fr_1fr] gap-x-7">
         <Overlay
           parent={parent.outline}
@@ -64,7 +89,7 @@ function SpreadPage({ s }: { s: Spread }) {
           className="w-full bg-well"
         />
         <div>
-          <p className="caps">beside its parent this is</p>
+          <p className="caps">{same ? "beside the older revision this is" : "beside its parent this is"}</p>
           <p className="font-book text-[1.9rem] font-semibold leading-tight" data-testid="verdict">
             {s.phrase}
           </p>
@@ -76,6 +101,22 @@ function SpreadPage({ s }: { s: Spread }) {
               </li>
             ))}
           </ul>
+          {c.essentials && c.essentials.length > 0 && (
+            <>
+              <p className="caps mt-4">what makes the parent this fly</p>
+              <ul data-testid="essentials">
+                {c.essentials.map((x) => (
+                  <li key={x.text} className="border-b border-rule py-1 leading-snug">
+                    <span className="book">{x.text}</span>{" "}
+                    <b className={x.kept === "lost" ? "text-amber" : ""}>
+                      {x.kept === "kept" ? "✓ kept" : x.kept === "lost" ? "✗ lost" : "? cannot be told"}
+                    </b>
+                    {x.why && <span className="block text-[0.92rem] text-soft">{x.why}</span>}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           <p className="mt-3 text-[0.92rem] text-soft">
             Inked: {variant.entry.title}. Plain outline: {parent.entry.title}. Both on a{" "}
             {hookWords(parent.measured.hook)}.
@@ -88,9 +129,9 @@ function SpreadPage({ s }: { s: Spread }) {
         </p>
       )}
       <div className="grid grid-cols-[1fr_230px_1fr]">
-        <Title sheet={parent} what="parent" />
+        <Title sheet={parent} what={same ? `revision ${parent.entry.revision}` : "parent"} />
         <div className="border-x border-edge bg-well" />
-        <Title sheet={variant} what="variant" right />
+        <Title sheet={variant} what={same ? `revision ${variant.entry.revision}` : "variant"} right />
         {c.parts.map((d, i) => (
           <Fragment key={`${d.role}-${i}`}>
             <Cell sheet={parent} part={d.parentPart} quiet={!departs(d)} />
@@ -115,7 +156,12 @@ function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boo
         {what}, folio {e.folio}
       </p>
       <h1 className="text-2xl">
-        <Link to="/folio/$folio" params={{ folio: String(e.folio) }} className="hover:text-amber">
+        <Link
+          to="/folio/$folio"
+          params={{ folio: String(e.folio) }}
+          search={e.revision === e.newest ? {} : { revision: e.revision }}
+          className="hover:text-amber"
+        >
           {e.title}
         </Link>
       </h1>
@@ -142,6 +188,12 @@ function Cell({ sheet, part, quiet, right }: { sheet: Sheet; part: number; quiet
         {materialWords(sheet.dressing, p)}
         {prepWords(p) && `, ${prepWords(p)}`}
       </span>
+      {p.conditions?.map((k) => (
+        <span key={k.when + k.text} className="block text-[0.95rem]">
+          <i>{k.when}</i>
+          {k.text && `: ${k.text}`}
+        </span>
+      ))}
       {figures && <span className="block text-[0.95rem]">{figures}</span>}
     </div>
   );
