@@ -48,7 +48,7 @@ export function Shell() {
       </a>
       <nav
         aria-label="Rooms"
-        className="rooms no-print sticky top-0 flex h-[calc(100vh-58px)] w-[84px] shrink-0 flex-col gap-1 overflow-y-auto py-4 pl-2"
+        className="rooms no-print sticky top-0 flex h-[calc(100vh-58px)] w-[84px] shrink-0 flex-col gap-1 overflow-x-hidden overflow-y-auto py-4 pl-2"
       >
         <img src="/moth.svg" alt="" className="mx-auto mb-3 size-9" />
         <Link to="/" className={tab} activeProps={active} activeOptions={{ exact: true }} aria-keyshortcuts="l">

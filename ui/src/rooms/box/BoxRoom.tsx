@@ -16,6 +16,7 @@ import {
 import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
+import { takeHanded } from "./handed";
 
 /** How many recipes one request files: often enough to be truthful, seldom
  * enough to be quick. */
@@ -46,9 +47,8 @@ export function BoxRoom() {
   const { mutate } = taking;
   const take = useCallback((f: File) => mutate({ name: f.name, text: f }), [mutate]);
   useEffect(() => {
-    const handed = (e: Event) => take((e as CustomEvent<File>).detail);
-    addEventListener("mothledger.files", handed);
-    return () => removeEventListener("mothledger.files", handed);
+    const f = takeHanded();
+    if (f) take(f);
   }, [take]);
   useKeys("Card box", [
     { key: "e", what: "into the text", do: () => area.current?.focus() },

@@ -21,6 +21,7 @@ import { useKeys } from "../../kit/keys";
 import { Trouble } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
+import { handOver } from "../box/handed";
 import { Contradictions } from "./Contradictions";
 import {
   blank,
@@ -170,7 +171,8 @@ function DeskPage({ start }: { start: () => Draft }) {
   const takeFiles = (files: FileList) => {
     const f = files[0];
     if (!f) return;
-    void navigate({ to: "/box" }).then(() => dispatchEvent(new CustomEvent("mothledger.files", { detail: f })));
+    handOver(f);
+    void navigate({ to: "/box" });
   };
   const drop = (e: DragEvent) => {
     if (e.dataTransfer.files.length === 0) return;

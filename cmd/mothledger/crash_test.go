@@ -1,0 +1,244 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"math/rand/v2"
+	"net/http"
+	"os"
+	"strconv"
+	"strings"
+	"sync"
+	"syscall"
+	"testing"
+	"time"
+
+	"mothledger/localpg"
+)
+
+// rounds is how often the ledger is killed: 50 in ./test; MOTHLEDGER_ROUNDS=1000
+// for a longer run.
+func rounds(usual int) int {
+	if n, err := strconv.Atoi(os.Getenv("MOTHLEDGER_ROUNDS")); err == nil && n > 0 {
+		return n
+	}
+	return usual
+}
+
+// send posts JSON; status 0 where no answer came.
+func send(address, path, key, match string, body any) (int, []byte) {
+	b, err := json.Marshal(body)
+	if err != nil {
+		panic(err)
+	}
+	req, err := http.NewRequest(http.MethodPost, address+path, bytes.NewReader(b))
+	if err != nil {
+		return 0, nil
+	}
+	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Idempotency-Key", key)
+	if match != "" {
+		req.Header.Set("If-Match", match)
+	}
+	client := http.Client{Timeout: 10 * time.Second}
+	res, err := client.Do(req)
+	if err != nil {
+		return 0, nil
+	}
+	defer func() { _ = res.Body.Close() }()
+	out, err := io.ReadAll(res.Body)
+	if err != nil {
+		return 0, nil
+	}
+	return res.StatusCode, out
+}
+
+type filed struct {
+	Folio, Revision int
+	Again           bool
+}
+
+func recipe(who, n, parts int) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "Fly %d of hand %d\n\nHook: 12 wet\n", n, who)
+	for _, part := range []string{"Tail", "Rib", "Body", "Wing", "Throat", "Head"}[:parts] {
+		fmt.Fprintf(&b, "%s: %d ginger hackle fibres\n", part, n+1)
+	}
+	return b.String()
+}
+
+// said is what one client was told was filed: the texts by folio and revision.
+type said struct {
+	mu    sync.Mutex
+	texts map[[2]int]string
+	// open are requests that got no answer: they may have been filed or not
+	open map[string]string
+}
+
+// TestKilledAtAnyMomentNothingAcknowledgedIsLost lets eight clients file and
+// revise while the application, or its PostgreSQL, is killed with SIGKILL. After
+// each restart everything that was acknowledged is there and whole, and nothing
+// is there by half.
+func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
+	if testing.Short() {
+		t.Skip("kills processes")
+	}
+	const clients, parts = 8, 6
+	data := dataFolder(t)
+	all := said{texts: map[[2]int]string{}, open: map[string]string{}}
+	rnd := rand.New(rand.NewPCG(7, 11))
+	acknowledged, resent, doubled := 0, 0, 0
+	for round := range rounds(50) {
+		s := startIn(t, data, "--empty")
+		// what got no answer is sent again under its key: it files once
+		all.mu.Lock()
+		for key, text := range all.open {
+			status, body := send(s.address, "/api/dressings", key, "", map[string]string{"text": text})
+			var f filed
+			if status != 201 || json.Unmarshal(body, &f) != nil {
+				t.Fatalf("round %d: sent again: %d %s", round, status, body)
+			}
+			resent++
+			if f.Again {
+				doubled++ // it had been filed, and is not filed twice
+			}
+			all.texts[[2]int{f.Folio, f.Revision}] = text
+			delete(all.open, key)
+		}
+		all.mu.Unlock()
+		verify(t, s.address, round, &all, parts)
+		if t.Failed() {
+			return
+		}
+		stop := make(chan struct{})
+		var wg sync.WaitGroup
+		for who := range clients {
+			wg.Go(func() { work(s.address, round, who, parts, &all, stop) })
+		}
+		timer := time.NewTimer(time.Duration(5+rnd.IntN(250)) * time.Millisecond)
+		<-timer.C
+		pg := postgresIn(data)
+		if round%2 == 0 {
+			_ = s.cmd.Process.Kill()
+		} else {
+			_ = syscall.Kill(pg, syscall.SIGKILL)
+		}
+		_ = s.cmd.Wait()
+		close(stop)
+		wg.Wait()
+		awaitGone(t, pg)
+	}
+	acknowledged = len(all.texts)
+	fmt.Fprintf(os.Stderr, "report: %d rounds, %d acknowledged revisions whole, %d unanswered filings sent again, %d of them had been filed and were not doubled\n", rounds(50), acknowledged, resent, doubled)
+	if acknowledged < rounds(50) {
+		t.Errorf("only %d filings were acknowledged in all; the rounds prove little", acknowledged)
+	}
+}
+
+// work files and revises until the ledger is gone.
+func work(address string, round, who, parts int, all *said, stop <-chan struct{}) {
+	for n := 0; ; n++ {
+		select {
+		case <-stop:
+			return
+		default:
+		}
+		key := fmt.Sprintf("round-%d-hand-%d-fly-%d", round, who, n)
+		text := recipe(who, n, parts)
+		status, body := send(address, "/api/dressings", key, "", map[string]string{"text": text})
+		var f filed
+		if status != 201 || json.Unmarshal(body, &f) != nil {
+			all.mu.Lock()
+			all.open[key] = text
+			all.mu.Unlock()
+			return
+		}
+		all.mu.Lock()
+		all.texts[[2]int{f.Folio, f.Revision}] = text
+		all.mu.Unlock()
+		next := recipe(who, n+100, parts)
+		status, body = send(address, fmt.Sprintf("/api/dressings/%d/revisions", f.Folio), key+"-again", `"1"`, map[string]string{"text": next, "why": "counted again"})
+		if status != 201 || json.Unmarshal(body, &f) != nil {
+			return
+		}
+		all.mu.Lock()
+		all.texts[[2]int{f.Folio, f.Revision}] = next
+		all.mu.Unlock()
+	}
+}
+
+// verify looks at a sample of what was acknowledged, and at every dressing of
+// the ledger for halves.
+func verify(t *testing.T, address string, round int, all *said, parts int) {
+	t.Helper()
+	checked := 0
+	for k, text := range all.texts {
+		if checked++; checked > 60 && round%10 != 9 {
+			break
+		}
+		_, body := get(t, fmt.Sprintf("%s/api/dressings/%d?revision=%d", address, k[0], k[1]))
+		var f struct {
+			Text     string
+			Dressing struct{ Parts []struct{ Role string } }
+		}
+		if err := json.Unmarshal([]byte(body), &f); err != nil || f.Text != text || len(f.Dressing.Parts) != parts+1 {
+			t.Errorf("round %d: folio %d revision %d was acknowledged and is now %.300s (%v)", round, k[0], k[1], body, err)
+			return
+		}
+	}
+}
+
+// TestNothingIsThereByHalf asks the database itself, after the kills of a short
+// run, whether any dressing lacks a revision or any revision lacks parts.
+func TestNothingIsThereByHalf(t *testing.T) {
+	if testing.Short() {
+		t.Skip("kills processes")
+	}
+	data := dataFolder(t)
+	all := said{texts: map[[2]int]string{}, open: map[string]string{}}
+	for round := range 4 {
+		s := startIn(t, data, "--empty")
+		stop := make(chan struct{})
+		var wg sync.WaitGroup
+		for who := range 8 {
+			wg.Go(func() { work(s.address, round, who, 6, &all, stop) })
+		}
+		timer := time.NewTimer(time.Duration(40+70*round) * time.Millisecond)
+		<-timer.C
+		pg := postgresIn(data)
+		_ = syscall.Kill(pg, syscall.SIGKILL)
+		_ = s.cmd.Wait()
+		close(stop)
+		wg.Wait()
+		awaitGone(t, pg)
+	}
+	pg, err := localpg.Start(t.Context(), data, false)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer pg.Stop()
+	url, err := pg.Database(t.Context(), "mothledger")
+	if err != nil {
+		t.Fatal(err)
+	}
+	db := openDB(t, url)
+	for what, query := range map[string]string{
+		"dressings without a revision":       `select count(*) from dressing d where not exists (select from revision r where r.dressing_id = d.id)`,
+		"dressings without a newest":         `select count(*) from dressing d where not exists (select from newest n where n.dressing_id = d.id)`,
+		"revisions without all parts":        `select count(*) from revision r where (select count(*) from part p where p.revision_id = r.id) <> jsonb_array_length(r.reading -> 'parts')`,
+		"newest that is not the newest":      `select count(*) from newest n join revision r on r.id = n.revision_id where r.number <> (select max(number) from revision x where x.dressing_id = n.dressing_id)`,
+		"revisions with a gap":               `select count(*) from (select dressing_id, max(number) m, count(*) c from revision group by 1) x where m <> c`,
+		"keys of filings that are not there": `select count(*) from filing f where not exists (select from revision r where r.dressing_id = f.dressing_id and r.number = f.number)`,
+	} {
+		var n int
+		if err := db.QueryRowContext(t.Context(), query).Scan(&n); err != nil || n != 0 {
+			t.Errorf("%d %s (%v)", n, what, err)
+		}
+	}
+	var filed int
+	if err := db.QueryRowContext(t.Context(), `select count(*) from dressing`).Scan(&filed); err != nil || filed == 0 {
+		t.Errorf("%d were filed (%v)", filed, err)
+	}
+}
