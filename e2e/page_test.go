@@ -17,7 +17,6 @@ import (
 
 	"mothledger/e2e/browser"
 	"mothledger/localpg/pgtest"
-	"mothledger/store"
 	"mothledger/ui"
 	"mothledger/web/webtest"
 )
@@ -41,27 +40,26 @@ const patience = 20 * time.Second
 
 // page is a tab of its own on a ledger of its own.
 type page struct {
-	t       *testing.T
+	t       testing.TB
 	ctx     context.Context
 	address string
-	store   *store.Store
 	mu      sync.Mutex
 	asked   int      // requests seen
 	strayed []string // requests that left the machine
 }
 
-func open(t *testing.T, club bool, path string) *page {
+func open(t testing.TB, club bool, path string) *page {
 	t.Helper()
-	address, s := webtest.Serve(t, ui.Files(), club)
-	return tab(t, address, s, path)
+	s := webtest.Serve(t, ui.Files(), club)
+	return tab(t, s.URL, path)
 }
 
 // tab opens one more tab on a server.
-func tab(t *testing.T, address string, s *store.Store, path string) *page {
+func tab(t testing.TB, address, path string) *page {
 	t.Helper()
 	ctx, cancel := chromedp.NewContext(chrome)
 	t.Cleanup(cancel)
-	p := &page{t: t, ctx: ctx, address: address, store: s}
+	p := &page{t: t, ctx: ctx, address: address}
 	// the tab lives as long as the context of the first call, so that has no time limit
 	if err := chromedp.Do(ctx); err != nil {
 		t.Fatal(err)

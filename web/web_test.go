@@ -22,8 +22,7 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 func server(t testing.TB, club bool) string {
 	t.Helper()
 	files := fstest.MapFS{"index.html": {Data: []byte("<title>Moth Ledger</title>")}, "assets/a-1.js": {Data: []byte("1")}}
-	url, _ := webtest.Serve(t, files, club)
-	return url
+	return webtest.Serve(t, files, club).URL
 }
 
 type reply struct {

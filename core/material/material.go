@@ -197,11 +197,31 @@ var kindPhrases = []struct {
 	{"poly yarn", Yarn}, {"polypropylene", Yarn}, {"antron", Yarn}, {"tippet", Feather}, {"topping", Feather}, {"crest", Feather}, {"jungle cock", Feather}, {"bronze mallard", Feather}, {"marabou", Plume}, {"cdc", Plume}, {"cul de canard", Plume}, {"wing quill", Slip}, {"primary", Slip}, {"duck", Slip}, {"quill slip", Slip}, {"hare's mask", Fur}, {"hare's ear", Fur}, {"dubbing", Fur}, {"lead wire", Weight}, {"stretch", Strip}, {"latex", Strip}, {"foam", Foam}, {"chenille", Wool}, {"rubber", Rubber}, {"tinsel", Tinsel}, {"wire", Wire}, {"floss", Floss}, {"wool", Wool}, {"bead", Bead}, {"cone", Bead}, {"hair", Hair}, {"fur", Fur}, {"thread", Thread}, {"silk", Thread}, {"varnish", Varnish}, {"resin", Varnish}, {"flash", Flash}, {"hackle", Hackle}, {"cape", Hackle}, {"saddle", Hackle}, {"quill", Quill},
 }
 
+// holds tells whether a name with a space at either end holds words as whole
+// words, followed by one of the endings.
+func holds(name, words string, endings ...string) bool {
+	for at := 0; ; {
+		i := strings.Index(name[at:], words)
+		if i < 0 {
+			return false
+		}
+		at += i
+		if at > 0 && name[at-1] == ' ' {
+			for _, e := range endings {
+				if strings.HasPrefix(name[at+len(words):], e) {
+					return true
+				}
+			}
+		}
+		at++
+	}
+}
+
 // KindOf gives the kind of a material by its name.
 func KindOf(name string) Kind {
 	n := " " + strings.ReplaceAll(strings.ToLower(name), "-", " ") + " "
 	for _, p := range kindPhrases {
-		if strings.Contains(n, " "+p.words+" ") || strings.Contains(n, " "+p.words+"s ") {
+		if holds(n, p.words, " ", "s ") {
 			return p.kind
 		}
 	}
@@ -220,10 +240,10 @@ func Hue(name, colour string) (hex string, stated bool) {
 	if h, ok := Hex(colour); ok && colour != "natural" {
 		return h, true
 	}
-	n := strings.ReplaceAll(strings.ToLower(name), "-", " ")
+	n := " " + strings.ReplaceAll(strings.ToLower(name), "-", " ") + " "
 	best := ""
 	for k := range nameHue {
-		if strings.Contains(" "+n+" ", " "+k+" ") || strings.Contains(" "+n, " "+k+"'") || strings.Contains(" "+n+" ", " "+k+"s ") {
+		if holds(n, k, " ", "'", "s ") {
 			if len(k) > len(best) || len(k) == len(best) && k < best {
 				best = k
 			}

@@ -169,6 +169,8 @@ type maker struct {
 	// half is how thick the fly is at each hundredth of the shank.
 	half []float64
 	out  []Shape
+	// kinds are the kinds of the parts' main materials.
+	kinds []material.Kind
 }
 
 const halfSteps = 140
@@ -178,7 +180,7 @@ func Of(d dressing.Dressing, h hook.Hook) Outline {
 	d = d.On(h.Size)
 	g, _ := h.Geometry()
 	style := d.HookStyle()
-	m := &maker{d: d, g: g, r: proportion.NewResolver(d, g), ax: newAxis(g, style), style: style, half: make([]float64, halfSteps+1)}
+	m := &maker{d: d, g: g, r: proportion.NewResolver(d, g), ax: newAxis(g, style), style: style, half: make([]float64, halfSteps+1), kinds: kinds(d)}
 	for i := range m.half {
 		m.half[i] = g.WireMM/2 + 0.012*g.GapeMM
 	}
@@ -298,12 +300,16 @@ func (m *maker) ends(i int) (from, to float64) {
 	return from, to
 }
 
-func (m *maker) kind(i int) material.Kind {
-	mats := m.d.MaterialsOf(i)
-	if len(mats) == 0 {
-		return material.Unknown
+func (m *maker) kind(i int) material.Kind { return m.kinds[i] }
+
+func kinds(d dressing.Dressing) []material.Kind {
+	out := make([]material.Kind, len(d.Parts))
+	for i := range d.Parts {
+		if mats := d.MaterialsOf(i); len(mats) > 0 {
+			out[i] = material.KindOf(mats[0].Name)
+		}
 	}
-	return material.KindOf(mats[0].Name)
+	return out
 }
 
 // ink gives texture and colour of part i; assumed where no material was stated.

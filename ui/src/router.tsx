@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
+import { Trouble } from "./kit/pieces";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
@@ -45,6 +46,7 @@ const spread = createRoute({
 export const router = createRouter({
   routeTree: root.addChildren([ledger, folio, desk, spread, box, batch]),
   defaultPreload: false,
+  defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });
 
 declare module "@tanstack/react-router" {

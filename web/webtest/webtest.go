@@ -15,9 +15,16 @@ import (
 	"mothledger/web"
 )
 
-// Serve gives the address of a server on a fresh database, with the demo club or
-// empty, and the store behind it. Both end with the test.
-func Serve(t testing.TB, files fs.FS, club bool) (string, *store.Store) {
+// Server is a ledger on a fresh database: its address, its store, and the
+// connection of the role that owns the tables.
+type Server struct {
+	URL   string
+	Store *store.Store
+	Owner string
+}
+
+// Serve starts a server, with the demo club or empty. It ends with the test.
+func Serve(t testing.TB, files fs.FS, club bool) Server {
 	t.Helper()
 	dsn := pgtest.Database(t)
 	if err := store.Migrate(t.Context(), dsn); err != nil {
@@ -35,5 +42,5 @@ func Serve(t testing.TB, files fs.FS, club bool) (string, *store.Store) {
 	}
 	srv := httptest.NewServer(web.New(ledger.New(s), files, slog.New(slog.NewTextHandler(io.Discard, nil))))
 	t.Cleanup(srv.Close)
-	return srv.URL, s
+	return Server{srv.URL, s, dsn}
 }

@@ -1,6 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { type DragEvent, type FormEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import {
+  type DragEvent,
+  type FormEvent,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import {
   batchItem,
   type Correction,
@@ -96,6 +105,10 @@ function DeskPage({ start }: { start: () => Draft }) {
   const form = useRef<HTMLFormElement>(null);
   const field = useRef<HTMLTextAreaElement>(null);
   const [caret, setCaret] = useState({ from: 0, to: 0 });
+  const moveCaret = useCallback(
+    (from: number, to: number) => setCaret((c) => (c.from === from && c.to === to ? c : { from, to })),
+    [],
+  );
   const [hover, setHover] = useState<{ line: number; mark: number }>();
   const read: Read | undefined = draft.text.trim() === "" ? undefined : reading.data;
   const marks = useMemo(() => marksByLine(read), [read]);
@@ -235,7 +248,7 @@ function DeskPage({ start }: { start: () => Draft }) {
           value={draft.text}
           marks={marks}
           onChange={set("text")}
-          onCaret={(from, to) => setCaret((c) => (c.from === from && c.to === to ? c : { from, to }))}
+          onCaret={moveCaret}
           onHover={setHover}
           aria-invalid={problem?.field === "text" || !!textProblem}
           aria-describedby="recipe-problem"

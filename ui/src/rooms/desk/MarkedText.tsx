@@ -1,4 +1,4 @@
-import { type MouseEvent, memo, type ReactNode, type Ref, useState } from "react";
+import { type MouseEvent, memo, type ReactNode, type RefObject, useEffect, useState } from "react";
 import type { LineMarks } from "./word";
 
 const Line = memo(function Line({ text, marks }: { text: string; marks: LineMarks | undefined }): ReactNode {
@@ -32,12 +32,20 @@ export function MarkedText({
   onChange: (text: string) => void;
   onCaret: (from: number, to: number) => void;
   onHover: (at: { line: number; mark: number } | undefined) => void;
-  field?: Ref<HTMLTextAreaElement>;
+  field: RefObject<HTMLTextAreaElement | null>;
   "aria-invalid"?: boolean;
   "aria-describedby"?: string;
 }) {
   const [over, setOver] = useState("");
   const lines = value.split("\n");
+  useEffect(() => {
+    const moved = () => {
+      const f = field.current;
+      if (f && document.activeElement === f) onCaret(f.selectionStart, f.selectionEnd);
+    };
+    document.addEventListener("selectionchange", moved);
+    return () => document.removeEventListener("selectionchange", moved);
+  }, [field, onCaret]);
   const hover = (e: MouseEvent) => {
     const el = document
       .elementsFromPoint(e.clientX, e.clientY)
@@ -63,7 +71,6 @@ export function MarkedText({
         value={value}
         spellCheck={false}
         onChange={(e) => onChange(e.target.value)}
-        onSelect={(e) => onCaret(e.currentTarget.selectionStart, e.currentTarget.selectionEnd)}
         onMouseMove={hover}
         onMouseLeave={() => {
           setOver("");
