@@ -165,6 +165,17 @@ func (p *page) press(keys string, mod ...kb.Modifier) {
 	p.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mod...)))
 }
 
+// find presses the key that goes to the search. The driver sends a key's letter
+// apart from the key, so that it can come after the focus: it is taken out.
+func (p *page) find() {
+	p.t.Helper()
+	p.press("/")
+	p.until(`document.activeElement.id === "find"`)
+	if value[string](p, `document.querySelector("#find").value`) == "/" {
+		p.press(kb.Backspace)
+	}
+}
+
 // write puts the focus on a field and types.
 func (p *page) write(sel, text string) {
 	p.t.Helper()

@@ -20,8 +20,7 @@ func TestTheLedgerListsTheClubAndTypingNarrowsIt(t *testing.T) {
 	if n := value[int](p, `document.querySelectorAll("tbody tr svg path").length`); n < 21*5 {
 		t.Errorf("%d strokes for 21 profiles", n)
 	}
-	p.press("/")
-	p.until(`document.activeElement.id === "find"`)
+	p.find()
 	p.press("porter claret")
 	p.until(`document.querySelectorAll("tbody tr").length < 21 && document.querySelectorAll("tbody tr").length > 1`)
 	contains(t, p.text("tbody"), "Gloaming Porter")

@@ -100,6 +100,20 @@ func printDressing(out io.Writer, d dressing.Dressing) error {
 	if err := w.Flush(); err != nil {
 		return err
 	}
+	for _, e := range d.Essentials {
+		_, _ = fmt.Fprintf(out, "essential: %s\n", e)
+	}
+	for _, p := range d.Parts {
+		if p.Essential {
+			_, _ = fmt.Fprintf(out, "line %d, essential: the %s\n", p.Line, p.Role)
+		}
+		for _, c := range p.Conditions {
+			_, _ = fmt.Fprintf(out, "line %d, %s: %s\n", p.Line, c.When, c.Text)
+		}
+		for _, s := range p.Said {
+			_, _ = fmt.Fprintf(out, "line %d, this %s: %s\n", p.Line, s.By, s.Text)
+		}
+	}
 	for _, u := range d.Unread {
 		_, _ = fmt.Fprintf(out, "line %d, unread: %s\n", u.Line, u.Text)
 	}
@@ -342,6 +356,9 @@ func printComparison(out io.Writer, parent string, c compare.Comparison) error {
 			say = d.Why
 		}
 		_, _ = fmt.Fprintf(w, "%s\t%s\t%s\n", name, d.Change, say)
+	}
+	for _, e := range c.Essentials {
+		_, _ = fmt.Fprintf(w, "essential\t%s\t%s; %s\n", e.Kept, e.Text, e.Why)
 	}
 	_, _ = fmt.Fprintln(w)
 	return w.Flush()

@@ -14,6 +14,7 @@ import (
 
 	"github.com/chromedp/chromedp"
 
+	"mothledger/demo/families"
 	"mothledger/e2e/browser"
 )
 
@@ -29,6 +30,34 @@ Body: cream wool or white floss
 Wing: white duck slips, just past the bend, because longer ones twist
 Hackle: white hen, 3 turns, a grobbled one if you have it
 `
+
+// conflict revises the folio on the Desk from elsewhere, and then from here.
+const conflict = `(() => { const put = (f, v) => { Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
+	const f = document.querySelector("#recipe"), text = f.value;
+	void fetch("/api/dressings/15/revisions", { method: "POST", headers: { "Content-Type": "application/json", "If-Match": '"1"', "Idempotency-Key": crypto.randomUUID() },
+		body: JSON.stringify({ text: text.replace("cream wool", "white floss").replace("3 turns", "4 turns"), why: "counted on the card in the drawer" }) })
+	.then(() => { put(f, text.replace("a third of the shank", "half the shank").replace("3 turns", "2 turns")); put(document.querySelector("#f-why"), "as Fenn's own fly has it");
+		setTimeout(() => f.closest("form").requestSubmit(), 300); }); })()`
+
+// paste puts a text into the card box and takes it in.
+const paste = `(() => { const f = document.querySelector("#many"); Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, %q); f.dispatchEvent(new Event("input", { bubbles: true }));
+	setTimeout(() => [...document.querySelectorAll("button")].find((b) => b.innerText === "Take them in").click(), 200); })()`
+
+// box is a file of cards of which a few need a look.
+func box() string {
+	var b strings.Builder
+	for i, f := range families.Make(64) {
+		text := f.Text
+		switch i % 9 {
+		case 4:
+			text = strings.Replace(text, "Head: black varnish", "Head: black varnish, twice-snibbed", 1)
+		case 7:
+			text = strings.Replace(text, "Thread: black\n", "Thread: black\nThread: brown silk\n", 1)
+		}
+		b.WriteString(text + "---\n")
+	}
+	return b.String()
+}
 
 type shot struct {
 	name, path string
@@ -66,6 +95,16 @@ func run(address, folder string, only []string) error {
 		{name: "desk", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
+		}},
+		{name: "merge", path: "/desk?folio=15", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
+			chromedp.WaitReady(chromedp.CSS(".mk-label")),
+			chromedp.Evaluate[chromedp.Void](conflict),
+			chromedp.WaitVisible(chromedp.CSS("[data-testid=merge]")),
+			chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 0)`),
+		}},
+		{name: "card-box", path: "/box", ready: "#many", before: []chromedp.Action[chromedp.Void]{
+			chromedp.Evaluate[chromedp.Void](fmt.Sprintf(paste, box())),
+			chromedp.WaitVisible(chromedp.CSS("details [data-walk]")),
 		}},
 		{name: "spread", path: "/spread/15/16", ready: "svg[role=img] path"},
 		{name: "spread-dark", path: "/spread/1/4", dark: true, ready: "svg[role=img] path"},

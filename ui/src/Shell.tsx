@@ -9,7 +9,8 @@ import { useToasts } from "./kit/toasts";
 import { ViceBar } from "./kit/ViceBar";
 import { useVice } from "./kit/vice";
 
-const Palette = lazy(() => import("./kit/Palette").then((m) => ({ default: m.Palette })));
+const fetchPalette = () => import("./kit/Palette").then((m) => ({ default: m.Palette }));
+const Palette = lazy(fetchPalette);
 
 /** The frame around every page: index tabs at the left, the vice below. */
 export function Shell() {
@@ -78,11 +79,31 @@ export function Shell() {
       </nav>
       <Page />
       <ViceBar />
-      <Suspense>
-        <Palette />
-      </Suspense>
+      <PaletteKey />
     </div>
   );
+}
+
+/** Ctrl K opens the palette; its code is fetched when the first page is at rest. */
+function PaletteKey() {
+  const [open, setOpen] = useState(false);
+  const [wanted, setWanted] = useState(false);
+  useEffect(() => {
+    const rest = setTimeout(() => void fetchPalette(), 1500);
+    const press = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
+        e.preventDefault();
+        setWanted(true);
+        setOpen((o) => !o);
+      }
+    };
+    addEventListener("keydown", press);
+    return () => {
+      clearTimeout(rest);
+      removeEventListener("keydown", press);
+    };
+  }, []);
+  return <Suspense>{wanted && <Palette open={open} setOpen={setOpen} />}</Suspense>;
 }
 
 /** The page; the focus moves to it when another one is opened. */
@@ -97,11 +118,28 @@ function Page() {
   useEffect(() => {
     if (first.current === path) return;
     first.current = path;
-    if (!main.current?.contains(document.activeElement)) main.current?.focus();
     window.scrollTo(0, 0);
   }, [path]);
+  // what had the focus may go with its page: then the page itself has it
+  useEffect(() => {
+    const page = main.current;
+    if (!page) return;
+    let inside = false;
+    const came = (e: FocusEvent) => {
+      inside = page.contains(e.target as Node);
+    };
+    const watch = new MutationObserver(() => {
+      if (inside && document.activeElement === document.body) page.focus({ preventScroll: true });
+    });
+    document.addEventListener("focusin", came);
+    watch.observe(page, { childList: true, subtree: true });
+    return () => {
+      document.removeEventListener("focusin", came);
+      watch.disconnect();
+    };
+  }, []);
   return (
-    <main id="page" ref={main} tabIndex={-1} className="min-w-0 grow border-l border-edge bg-paper outline-none">
+    <main id="page" ref={main} tabIndex={-1} className="page min-w-0 grow border-l border-edge bg-paper">
       {!online && (
         <p role="status" className="no-print border-b border-edge border-l-4 border-l-amber bg-well px-8 py-2">
           <b>No connection.</b> What you type is kept on this machine and goes on to the ledger when the connection is

@@ -2,33 +2,39 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { namesQuery } from "../api/client";
 import { useRooms } from "./keys";
 
+/** How many dressings are offered at once. */
+const most = 40;
+
 /** Goes anywhere and does anything, by typing a few letters of it. */
-export function Palette() {
-  const [open, setOpen] = useState(false);
+export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
   const rooms = useRooms();
   const navigate = useNavigate();
   const names = useQuery({ ...namesQuery, enabled: open });
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
-        e.preventDefault();
-        setOpen((o) => !o);
-      }
-    };
-    addEventListener("keydown", press);
-    return () => removeEventListener("keydown", press);
-  }, []);
+  const [typed, setTyped] = useState("");
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const fits = (s: string) => words.every((w) => s.toLowerCase().includes(w));
   const run = (f: () => void) => () => {
     setOpen(false);
     // after the dialog has given the focus back
     setTimeout(f, 0);
   };
+  const dressings = (names.data?.dressings ?? []).filter((d) => fits(`${d.title} ${d.folio}`)).slice(0, most);
+  const deeds = rooms
+    .map((r) => ({ title: r.title, list: r.list.filter((b) => b.do && fits(b.what)) }))
+    .filter((r) => r.list.length > 0)
+    .reverse();
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
+    <Dialog.Root
+      open={open}
+      onOpenChange={(o) => {
+        setOpen(o);
+        setTyped("");
+      }}
+    >
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/40" />
         <Dialog.Content
@@ -36,37 +42,38 @@ export function Palette() {
           className="fixed top-[12vh] left-1/2 z-50 w-[38rem] max-w-[calc(100vw-2rem)] -translate-x-1/2 border border-edge bg-paper shadow-2xl"
         >
           <Dialog.Title className="sr-only">Go anywhere, do anything</Dialog.Title>
-          <Command label="Go anywhere, do anything" loop>
+          <Command label="Go anywhere, do anything" shouldFilter={false} loop>
             <Command.Input
               className="field !min-h-[56px] !text-[1.25rem]"
               placeholder="A dressing, a room, or something to do …"
+              value={typed}
+              onValueChange={setTyped}
             />
             <Command.List className="max-h-[52vh] overflow-y-auto p-2" aria-label="Places and deeds">
-              <Command.Empty className="p-4 text-soft">Nothing goes by that name.</Command.Empty>
-              {rooms.map((r) => (
+              {dressings.length + deeds.length === 0 && (
+                <p className="p-4 text-soft">{names.isPending ? "Looking …" : "Nothing goes by that name."}</p>
+              )}
+              {deeds.map((r) => (
                 <Command.Group key={r.title} heading={r.title} className="palette-group">
-                  {r.list.map(
-                    (b) =>
-                      b.do && (
-                        <Command.Item
-                          key={b.key}
-                          value={`${r.title} ${b.what}`}
-                          onSelect={run(b.do)}
-                          className="palette-item"
-                        >
-                          <span className="grow">{b.what}</span>
-                          <kbd className="text-soft">{b.key}</kbd>
-                        </Command.Item>
-                      ),
-                  )}
+                  {r.list.map((b) => (
+                    <Command.Item
+                      key={b.key}
+                      value={`${r.title} ${b.key}`}
+                      onSelect={run(() => b.do?.())}
+                      className="palette-item"
+                    >
+                      <span className="grow">{b.what}</span>
+                      <kbd className="text-soft">{b.key}</kbd>
+                    </Command.Item>
+                  ))}
                 </Command.Group>
               ))}
-              {names.data && names.data.dressings.length > 0 && (
+              {dressings.length > 0 && (
                 <Command.Group heading="Dressings" className="palette-group">
-                  {names.data.dressings.map((d) => (
+                  {dressings.map((d) => (
                     <Command.Item
                       key={d.folio}
-                      value={`${d.title} ${d.folio}`}
+                      value={`folio ${d.folio}`}
                       className="palette-item"
                       onSelect={run(() => void navigate({ to: "/folio/$folio", params: { folio: String(d.folio) } }))}
                     >

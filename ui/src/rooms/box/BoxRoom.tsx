@@ -69,7 +69,12 @@ export function BoxRoom() {
       removeEventListener("drop", drop);
     };
   }, [take]);
-  const paste = () => pasted.trim() && mutate({ name: "pasted", text: pasted });
+  const paste = () =>
+    pasted.trim() &&
+    mutate({
+      name: `Pasted ${new Date().toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}`,
+      text: pasted,
+    });
   return (
     <div className="box mx-auto max-w-[1000px] px-8 pt-5 pb-10">
       <h1 className="text-4xl">Card box</h1>
@@ -297,7 +302,7 @@ function Items({
                 ? { to: "/folio/$folio", params: { folio: String(i.folio) } }
                 : { to: "/desk", search: { batch, item: i.position } })}
               data-walk
-              className="grid min-h-[48px] grid-cols-[5rem_minmax(0,18rem)_1fr] items-center gap-3 py-1 hover:bg-well"
+              className="grid min-h-[48px] grid-cols-[5rem_minmax(0,18rem)_1fr] items-baseline gap-3 py-2.5 hover:bg-well"
             >
               <span className="text-right text-soft">{i.folio ? `folio ${i.folio}` : `line ${i.line}`}</span>
               <span className="book text-[1.15rem] leading-tight">{i.title}</span>

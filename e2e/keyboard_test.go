@@ -1,0 +1,203 @@
+package e2e
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// focused fails where nothing on the page has the focus, or where one cannot
+// see that it has.
+func (p *page) focused(when string) {
+	p.t.Helper()
+	got := value[string](p, `(() => { const e = document.activeElement; if (!e || e === document.body) return "nothing";
+		const s = getComputedStyle(e); const r = e.getBoundingClientRect();
+		if (s.outlineStyle === "none" && s.boxShadow === "none") return "unmarked " + e.outerHTML.slice(0, 80);
+		if (r.width === 0 || r.height === 0) return "of no size: " + e.outerHTML.slice(0, 80);
+		return ""; })()`)
+	if got != "" {
+		p.t.Errorf("%s the focus is on %s", when, got)
+	}
+}
+
+// TestAWholeSessionByKeyboard files, revises, compares, undoes and finds without
+// ever touching a mouse.
+func TestAWholeSessionByKeyboard(t *testing.T) {
+	p := open(t, true, "/")
+	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.find()
+	p.press("lantern")
+	p.until(`document.querySelectorAll("tbody tr").length === 4`)
+	p.press(kb.Enter) // out of the search, on the first row
+	p.until(`document.activeElement.innerText === "White Lantern Moth"`)
+	p.focused("on a row")
+	p.press("jjk")
+	p.until(`document.activeElement.innerText === "Short Lantern"`)
+	p.press(kb.Enter)
+	p.at("/folio/16")
+	p.until(`document.querySelector("#revisions")`)
+	p.focused("after a page was opened")
+	p.press("]")
+	p.until(`document.querySelector('[aria-label="Hook size"]').value === "12"`)
+	p.press("p") // beside its parent
+	p.at("/spread/15/16")
+	p.until(`document.querySelector("[data-testid=verdict]")?.innerText === "a re-proportioned version"`)
+	p.press("x") // the other way round
+	p.at("/spread/16/15")
+	p.press("p")
+	p.at("/folio/16")
+	p.until(`document.querySelector("#revisions")`)
+	p.press("e") // revise it
+	p.until(`document.querySelector("#recipe")?.value.includes("Short Lantern")`)
+	p.press("e")
+	p.until(`document.activeElement.id === "recipe"`)
+	p.focused("in the text")
+	p.press(kb.End, kb.ModifierCtrl)
+	p.press("Head: black varnish\n")
+	p.until(`[...document.querySelectorAll(".mk-label")].some((m) => m.innerText.startsWith("Head"))`)
+	tabTo(p, `document.activeElement.id === "f-why"`)
+	p.press("the head was forgotten")
+	p.press(kb.Enter, kb.ModifierCtrl)
+	p.at("/folio/16")
+	p.until(`document.querySelector("#revisions").innerText === "2 revisions"`)
+	p.press("u")
+	p.until(`document.querySelector("#revisions").innerText === "3 revisions"`)
+	// anywhere, by a few letters
+	p.press("k", kb.ModifierCtrl)
+	p.until(`document.querySelector("[cmdk-input]") === document.activeElement`)
+	if found := p.axe(); found != "" {
+		t.Errorf("the palette:\n%s", found)
+	}
+	p.press("wharf")
+	p.until(`document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes("Wharf Grub")`)
+	p.press(kb.Enter)
+	p.at("/folio/20")
+	p.until(`document.querySelector("#revisions")`)
+	// what can be typed on the Desk, corrected and filed
+	p.press("d")
+	p.at("/desk")
+	p.until(`document.querySelector("#recipe")`)
+	p.press("e")
+	p.until(`document.activeElement.id === "recipe"`)
+	p.press("Keyboard Moth\nHook: 10 wet\nBody: grobble wool")
+	p.until(`document.querySelector(".mk-material")`)
+	for range len(" wool") + 1 {
+		p.press(kb.ArrowLeft)
+	}
+	p.until(`document.querySelector("[data-testid=word-strip]").innerText.includes("grobble")`)
+	p.press("w", kb.ModifierAlt)
+	p.until(`document.activeElement.innerText === "a colour"`)
+	p.focused("on a correction")
+	p.press(kb.Enter)
+	p.until(`[...document.querySelectorAll(".mk-colour")].some((m) => m.innerText === "grobble")`)
+	p.press(kb.Enter, kb.ModifierCtrl)
+	p.at("/folio/22")
+	p.until(`document.querySelector("#revisions")`)
+	// the keys of a page can be listed
+	p.press("?")
+	p.says("Keys on this page")
+	list := p.text("[role=dialog]")
+	for _, want := range []string{"revise this dressing", "a smaller hook in the vice", "undo the last thing done from here"} {
+		contains(t, list, want)
+	}
+	p.press(kb.Escape)
+	p.until(`!document.querySelector("[role=dialog]")`)
+	p.press("b")
+	p.at("/box")
+	p.press("t")
+	p.until(`document.documentElement.dataset.theme === "dark"`)
+	// a wrong key does nothing
+	p.press("q")
+	p.at("/box")
+}
+
+func tabTo(p *page, there string) {
+	p.t.Helper()
+	for range 40 {
+		if value[bool](p, there) {
+			return
+		}
+		p.press(kb.Tab)
+		p.focused("while tabbing")
+	}
+	p.t.Fatalf("tabbing never came to %s", there)
+}
+
+// TestASessionAtTwoHundredPerCent works on a 1280×800 screen zoomed to 200 %:
+// 640×400 CSS pixels. Nothing may need sideways scrolling.
+func TestASessionAtTwoHundredPerCent(t *testing.T) {
+	p := open(t, true, "/healthz")
+	zoom := func(width, height int64, scale float64) {
+		if _, err := chromedp.Call(p.ctx, emulation.SetDeviceMetricsOverride, emulation.SetDeviceMetricsOverrideParams{Width: width, Height: height, DeviceScaleFactor: scale}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	fits := func(what string) {
+		t.Helper()
+		if over := value[int](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`); over > 0 {
+			t.Errorf("%s is %d px too wide: %s", what, over, value[string](p, `[...document.querySelectorAll("main *, nav *, section *")].filter((e) => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4).map((e) => e.tagName + "." + e.className).join("; ")`))
+		}
+		// what is cut off at the side cannot be reached either
+		if cut := value[string](p, `[...document.querySelectorAll("main button, main input, main a")].filter((e) => { const r = e.getBoundingClientRect(); return r.width > 1 && r.right > innerWidth + 1; }).slice(0, 3).map((e) => e.outerHTML.slice(0, 90)).join("; ")`); cut != "" {
+			t.Errorf("%s cuts off %s", what, cut)
+		}
+	}
+	for _, size := range []struct {
+		name          string
+		width, height int64
+		scale         float64
+	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}} {
+		zoom(size.width, size.height, size.scale)
+		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "table", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many"} {
+			p.visit(path)
+			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
+			fits(size.name + ", " + path)
+		}
+	}
+	zoom(640, 400, 2)
+	p.visit("/desk")
+	p.write("#recipe", slipway)
+	p.until(`document.querySelector(".mk-unread")?.innerText === "grobbled"`)
+	fits("200 %, a reading")
+	if found := p.axe(); found != "" {
+		t.Errorf("the Desk at 200 %%:\n%s", found)
+	}
+	p.write("#f-date", "nonsense")
+	p.clickText("File it")
+	p.until(`document.querySelector("#p-date")`)
+	value[bool](p, `(document.querySelector("#f-date").select(), true)`)
+	p.write("#f-date", "1999")
+	p.clickText("File it")
+	p.at("/folio/22")
+	if covered := value[bool](p, `(() => { const v = document.querySelector("section[aria-label='In the vice']").getBoundingClientRect(); return v.height > innerHeight / 3; })()`); covered {
+		t.Error("the vice covers more than a third of the page")
+	}
+	p.clickText("White Lantern Moth")
+	p.at("/folio/15")
+	fits("200 %, the parent")
+	if !strings.Contains(p.text("aside"), "Slipway Lantern") {
+		t.Error("the variant is not among the parent's")
+	}
+}
+
+func TestPrintedPagesLeaveTheScreenAway(t *testing.T) {
+	p := open(t, true, "/folio/1")
+	p.until(`document.querySelector("table")`)
+	if _, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Media: "print"}); err != nil {
+		t.Fatal(err)
+	}
+	for _, path := range []string{"/folio/1", "/spread/15/16"} {
+		p.visit(path)
+		p.until(`document.querySelector("svg[role=img]")`)
+		if got := value[string](p, `["nav", "section[aria-label='In the vice']"].filter((s) => getComputedStyle(document.querySelector(s)).display !== "none").join()`); got != "" {
+			t.Errorf("%s prints %s", path, got)
+		}
+		if got := value[string](p, `getComputedStyle(document.querySelector("main")).backgroundColor`); got != "rgb(255, 255, 255)" {
+			t.Errorf("%s prints on %s", path, got)
+		}
+	}
+}
