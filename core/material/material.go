@@ -217,6 +217,12 @@ func holds(name, words string, endings ...string) bool {
 	}
 }
 
+// Holds tells whether a material's name holds these words, in the singular or
+// the plural.
+func Holds(name, words string) bool {
+	return holds(" "+strings.ReplaceAll(strings.ToLower(name), "-", " ")+" ", words, " ", "'", "s ")
+}
+
 // KindOf gives the kind of a material by its name.
 func KindOf(name string) Kind {
 	n := " " + strings.ReplaceAll(strings.ToLower(name), "-", " ") + " "

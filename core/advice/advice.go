@@ -1,0 +1,327 @@
+// Package advice says what to watch for in a dressing on a hook, each piece with
+// its reason and its basis. It questions, and never refuses: an archive records
+// what exists.
+//
+// Cautions are the usual ones, briefly; they defer to labels, local law and club
+// rules, and are no legal advice.
+package advice
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/practice"
+	"mothledger/core/proportion"
+	"mothledger/core/role"
+	"mothledger/core/winding"
+)
+
+// Weight says how serious a piece is.
+type Weight string
+
+// The weights.
+const (
+	Note     Weight = "note"     // worth knowing
+	Question Weight = "question" // may be a slip
+	Caution  Weight = "caution"  // can hurt somebody, or break a rule
+)
+
+// Piece is one piece of advice.
+type Piece struct {
+	Code   string `json:"code"`
+	Part   int    `json:"part"` // -1 where it is about the whole fly
+	Role   string `json:"role,omitempty"`
+	Weight Weight `json:"weight"`
+	Text   string `json:"text"`
+	Why    string `json:"why"`
+	Basis  string `json:"basis"`
+}
+
+const (
+	common = "common practice, no source"
+	memory = "from memory"
+)
+
+// fly is what the rules look at.
+type fly struct {
+	d      dressing.Dressing
+	h      hook.Hook
+	g      hook.Geometry
+	m      proportion.Measured
+	budget proportion.Budget
+	bunch  []winding.Bunch
+	style  string
+	out    []Piece
+}
+
+// rule looks at a fly and adds what it has to say.
+type rule func(f *fly)
+
+// rules in the order in which they are shown.
+var rules = []rule{headSpace, fibresShort, ribWay, dryFly, hackleFits, wetWing, beadFits, coarseThread, flaring, downEye, glueInEye, cautions}
+
+// On gives the advice for a dressing on a hook.
+func On(d dressing.Dressing, h hook.Hook) []Piece {
+	d = d.On(h.Size)
+	g, _ := h.Geometry()
+	f := &fly{d: d, h: h, g: g, m: proportion.On(d, h, true), budget: proportion.BudgetOf(d, h), bunch: winding.Bunches(d, h), style: d.HookStyle(), out: []Piece{}}
+	for _, r := range rules {
+		r(f)
+	}
+	return f.out
+}
+
+func (f *fly) add(code string, part int, w Weight, basis, why, text string, args ...any) {
+	p := Piece{Code: code, Part: part, Weight: w, Text: fmt.Sprintf(text, args...), Why: why, Basis: basis}
+	if part >= 0 {
+		p.Role = f.d.Parts[part].Role
+	}
+	f.out = append(f.out, p)
+}
+
+func (f *fly) kind(i int) material.Kind {
+	if m := f.d.MaterialsOf(i); len(m) > 0 {
+		return material.KindOf(m[0].Name)
+	}
+	return material.Unknown
+}
+
+func (f *fly) name(i int) string {
+	if m := f.d.MaterialsOf(i); len(m) > 0 {
+		return m[0].Name
+	}
+	return ""
+}
+
+// each calls do with every part that is there.
+func (f *fly) each(do func(i int, p dressing.Part, std role.Role)) {
+	for i, p := range f.d.Parts {
+		if std, _ := p.Standard(); !p.Absent {
+			do(i, p, std)
+		}
+	}
+}
+
+func headSpace(f *fly) {
+	if b := f.budget; b.Crowded {
+		f.add("crowded-eye", -1, Question, common, "one to two eye lengths stay bare behind the eye until the head is built",
+			"the eye is crowded by %.1f eye lengths: %.1f mm are free and %.1f needed; %s could give way", b.OverEyes, b.FreeMM, b.NeedMM, b.GiveWay)
+	}
+}
+
+func fibresShort(f *fly) {
+	for _, b := range f.bunch {
+		if b.ShortMM > 0 {
+			f.add("fibres-short", b.Parts[0], Question, memory, "one bunch has to make all of it, and its last turn is the first to be missed",
+				"the %s runs short by %.0f mm, about %.1f turns; a %s %.0f mm shorter would do, or longer fibres", b.Material, b.ShortMM, b.ShortTurns, b.Roles[0], b.ShortMM)
+		}
+	}
+}
+
+// fibrous are bodies whose fibres a rib has to lock.
+var fibrous = []material.Kind{material.Fibre, material.Herl, material.Quill, material.Hackle, material.Floss}
+
+func ribWay(f *fly) {
+	body := f.d.Find("body")
+	if body < 0 || !slices.Contains(fibrous, f.kind(body)) {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if std.Form == role.FormRib && p.Winding == "with" {
+			f.add("rib-with-fibres", i, Question, common, "a rib wound against the body stands on the fibres and locks them; wound with them it sinks between",
+				"the rib is wound with a body of %s", f.name(body))
+		}
+	})
+}
+
+func dryFly(f *fly) {
+	if f.style != "dry" {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if w, _ := hook.ParseWire(hookWire(p)); w > 0 {
+			f.add("dry-heavy-wire", i, Question, common, "a dry fly floats by what is light", "a dry fly on wire %s", hookWire(p))
+		}
+		if std.Name == "underweight" {
+			f.add("dry-weighted", i, Question, common, "a dry fly floats by what is light", "a dry fly with a %s", p.Role)
+		}
+		if std.Kin == "body" && practice.IsFur(f.d, i) && strings.Contains(strings.ToLower(p.Text), "loose") {
+			f.add("dry-loose", i, Note, common, "tight dubbing takes up less water", "loose dubbing on a dry fly")
+		}
+	})
+}
+
+func hookWire(p dressing.Part) string {
+	if p.Hook == nil {
+		return ""
+	}
+	return p.Hook.Wire
+}
+
+// Where a hackle of a dry fly lies, in gapes. Common practice, no source.
+const (
+	hackleLowGapes  = 1.2
+	hackleHighGapes = 2.2
+)
+
+func hackleFits(f *fly) {
+	if f.style != "dry" && f.style != "emerger" {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if std.Form != role.FormCollar {
+			return
+		}
+		mm := f.m.Parts[i].MM
+		if mm == 0 {
+			return
+		}
+		switch n := mm / f.g.GapeMM; {
+		case n > hackleHighGapes:
+			f.add("hackle-long", i, Question, common, "the fibres of a dry hackle are one and a half to two gapes", "the hackle is %.1f gapes", n)
+		case n < hackleLowGapes:
+			f.add("hackle-short", i, Question, common, "the fibres of a dry hackle are one and a half to two gapes", "the hackle is only %.1f gapes", n)
+		}
+	})
+}
+
+func wetWing(f *fly) {
+	if f.style != "wet" {
+		return
+	}
+	tail := f.d.Find("tail")
+	if tail < 0 || f.m.Parts[tail].MM == 0 {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if std.Name != "wing" || f.m.Parts[i].MM == 0 {
+			return
+		}
+		ends := std.From*f.g.ShankMM + f.m.Parts[i].LowMM
+		tailEnds := f.g.ShankMM + f.m.Parts[tail].HighMM
+		if over := ends - tailEnds; over > 0.05*f.g.ShankMM {
+			f.add("wing-past-tail", i, Question, common, "a wet wing goes past the bend, not past the tail, or it wraps round the hook", "the wing stands %.1f mm past the tail", over)
+		}
+	})
+}
+
+func beadFits(f *fly) {
+	low, high, ok := measure.Beads(int(f.h.Size))
+	if !ok {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if std.Form != role.FormBead || p.DiameterMM == 0 {
+			return
+		}
+		const slack = 0.02
+		switch mm := p.DiameterMM; {
+		case mm > high*1.15 || mm < low*0.85:
+			f.add("bead-odd", i, Question, common, "beads are chosen by the hook", "a %.1f mm bead on a %v; %.1f to %.1f mm is usual", mm, f.h.Size, low, high)
+		case mm >= high-slack || mm < low-slack:
+			f.add("bead-edge", i, Note, common, "beads are chosen by the hook", "a %.1f mm bead is at the edge of what a %v usually takes", mm, f.h.Size)
+		}
+	})
+}
+
+// coarse is the thread, in denier, from which a small hook is served badly.
+// Common practice, no source.
+const (
+	coarseDenier = 100
+	smallHook    = 16
+)
+
+func coarseThread(f *fly) {
+	if f.h.Size < smallHook {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if p.Thread != nil && p.Thread.Denier > coarseDenier {
+			f.add("thread-coarse", i, Question, common, "thread builds bulk, most of all at the head of a small fly", "%.0f denier thread on a %v", p.Thread.Denier, f.h.Size)
+		}
+	})
+}
+
+// hollow are hairs that flare where thread bites.
+var hollow = []string{"deer", "elk", "caribou", "antelope", "moose body"}
+
+func flaring(f *fly) {
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if std.Form != role.FormTail && std.Form != role.FormWing {
+			return
+		}
+		for _, w := range hollow {
+			if material.Holds(f.name(i), w) {
+				f.add("hair-flares", i, Note, common, "hollow hair flares where the thread bites; a soft turn first lets it lie", "the %s is of %s", p.Role, f.name(i))
+				return
+			}
+		}
+	})
+}
+
+func downEye(f *fly) {
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if p.Hook != nil && p.Hook.Eye == "down" {
+			f.add("tie-off-on-top", i, Note, common, "a tag of thread or tinsel tied down underneath clogs a down eye", "tie parts off on top of the shank, not over a down eye")
+		}
+	})
+}
+
+func glueInEye(f *fly) {
+	if f.h.Size < smallHook {
+		return
+	}
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if f.kind(i) == material.Varnish {
+			f.add("glue-in-eye", i, Note, common, "what sets in the eye has to be bored out at the water", "keep the %s out of the eye of a %v: a drop on the needle, not on the fly", f.name(i), f.h.Size)
+		}
+	})
+}
+
+// A hazard is a word that calls for a caution.
+type hazard struct {
+	code  string
+	words []string
+	text  string
+	why   string
+}
+
+var hazards = []hazard{
+	{"ultraviolet", []string{"uv resin", "ultraviolet", "uv varnish", "uv glue", "uv"}, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
+	{"resin", []string{"resin", "epoxy"}, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
+	{"instant-glue", []string{"superglue", "instant glue", "cyanoacrylate"}, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
+	{"solvent", []string{"varnish", "lacquer", "cement", "head cement", "shellac"}, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
+	{"lead", []string{"lead"}, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
+	{"dust", []string{"blended", "chopped", "mixed"}, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
+	{"dye", []string{"dye bath", "dyed at home", "picric"}, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
+	{"restricted", []string{"jungle cock", "heron", "seal", "polar bear", "bustard", "kingfisher", "toucan", "macaw", "cock of the rock", "indian crow", "chatterer", "swan", "dotterel", "waterhen", "coot", "lapwing", "starling", "jay", "golden plover", "snipe", "owl", "eagle", "otter"}, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
+}
+
+// standIns are words that make a restricted material none: a substitute.
+var standIns = []string{"substitute", "sub", "imitation", "artificial", "dyed hen"}
+
+func cautions(f *fly) {
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		text := p.Text
+		for _, m := range p.Materials {
+			text += " " + m.Name + " " + m.Preparation
+		}
+		for _, hz := range hazards {
+			for _, w := range hz.words {
+				if !material.Holds(text, w) || hz.code == "restricted" && slices.ContainsFunc(standIns, func(s string) bool { return material.Holds(text, s) }) {
+					continue
+				}
+				if w == "lead" && (material.Holds(text, "lead free") || material.Holds(text, "without lead")) {
+					continue
+				}
+				f.add(hz.code, i, Caution, common, hz.why, "%s (%s): %s", p.Role, w, hz.text)
+				break
+			}
+		}
+	})
+}

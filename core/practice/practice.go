@@ -1,0 +1,190 @@
+// Package practice holds the schools: questions on which good tiers differ, and
+// what each answer means. A club chooses; what a dressing is silent about may
+// then be filled in, always marked as assumed, and never compared.
+//
+// The questions and their schools are common practice, no source.
+package practice
+
+import (
+	"fmt"
+	"slices"
+
+	"mothledger/core/dressing"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+)
+
+// Question is one on which tiers differ.
+type Question struct {
+	ID      string   `json:"id"`
+	Ask     string   `json:"ask"`
+	Schools []School `json:"schools"`
+}
+
+// School is one answer.
+type School struct {
+	ID  string `json:"id"`
+	Say string `json:"say"`
+}
+
+// Questions lists them; the first school of each holds where a club has chosen
+// none.
+var Questions = []Question{
+	{"nymph-tail", "How long is the tail of a nymph?", []School{{"half", "half the shank"}, {"three-quarters", "three quarters of the shank"}, {"shank", "just under a full shank"}}},
+	{"dry-tail", "How long is the tail of a winged dry fly?", []School{{"shank", "one shank"}, {"point", "as deep as the hook point stands"}}},
+	{"fibres", "How are tail fibres taken?", []School{{"counted", "counted, for consistency"}, {"eye", "judged by eye"}}},
+	{"rib-way", "Which way is a rib wound?", []School{{"against", "against the body, to lock it"}, {"with-soft", "with the body where that is soft dubbing"}}},
+	{"rib-scale", "What stays when the size changes?", []School{{"turns", "the turns of the rib"}, {"spacing", "the spacing of the rib"}}},
+	{"rib-spacing", "How is a rib spaced?", []School{{"even", "evenly"}, {"opening", "opening towards the thorax"}}},
+	{"hackle-wing", "Hackle or wings first?", []School{{"wings", "wings first"}, {"hackle", "hackle first"}}},
+	{"palmer", "How many turns has a palmered wet hackle?", []School{{"five", "about five"}, {"sparse", "at most four, very sparse"}}},
+	{"body-end", "Where does the body end behind?", []School{{"bend", "where the bend begins"}, {"barb", "over the barb"}, {"point", "over the point"}}},
+	{"legs", "How long are the legs of a nymph?", []School{{"half-body", "half the body"}, {"case", "barely past the wing case"}}},
+	{"underbody", "How is the taper made?", []School{{"thread", "with thread first"}, {"dubbing", "with the dubbing"}}},
+	{"extended", "Which hook for an extended body?", []School{{"short", "a short shank"}, {"standard", "a standard shank"}}},
+}
+
+// Choices are a club's schools by question. A question that is not there has
+// its first school.
+type Choices map[string]string
+
+// School gives the school chosen for a question.
+func (c Choices) School(question string) string {
+	for _, q := range Questions {
+		if q.ID != question {
+			continue
+		}
+		for _, s := range q.Schools {
+			if s.ID == c[question] {
+				return s.ID
+			}
+		}
+		return q.Schools[0].ID
+	}
+	return ""
+}
+
+// Check tells what is wrong with choices.
+func (c Choices) Check() error {
+	for id, chosen := range c {
+		i := slices.IndexFunc(Questions, func(q Question) bool { return q.ID == id })
+		if i < 0 {
+			return fmt.Errorf("there is no question %q", id)
+		}
+		if !slices.ContainsFunc(Questions[i].Schools, func(s School) bool { return s.ID == chosen }) {
+			var all []string
+			for _, s := range Questions[i].Schools {
+				all = append(all, s.ID)
+			}
+			return fmt.Errorf("%s: %q is none of %v", id, chosen, all)
+		}
+	}
+	return nil
+}
+
+// Filled is something that a dressing is silent about, as a school has it.
+type Filled struct {
+	Part     int    `json:"part"`
+	Role     string `json:"role"`
+	What     string `json:"what"` // length, winding, spacing, turns, from
+	Value    string `json:"value"`
+	Question string `json:"question"`
+	School   string `json:"school"`
+}
+
+// Fill gives the dressing with its silences filled in by the schools, and the
+// list of what was filled. The dressing itself is not altered. The result is for
+// measuring and drawing; it is never to be compared.
+func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
+	out := []Filled{}
+	parts := slices.Clone(d.Parts)
+	style := d.HookStyle()
+	nymph := style == "nymph" || style == "jig" || style == "curved" || d.Find("wing case") >= 0
+	winged := d.Find("wing") >= 0
+	note := func(i int, what, value, question string) {
+		out = append(out, Filled{i, parts[i].Role, what, value, question, c.School(question)})
+	}
+	for i := range parts {
+		p := &parts[i]
+		std, _ := p.Standard()
+		if p.Absent {
+			continue
+		}
+		switch std.Name {
+		case "tail":
+			if !p.Length.IsZero() {
+				continue
+			}
+			switch {
+			case nymph:
+				l := map[string]measure.Length{"half": {Low: 0.5, High: 0.5, Of: measure.Shank}, "three-quarters": {Low: 0.75, High: 0.75, Of: measure.Shank}, "shank": {Low: 0.85, High: 0.98, Of: measure.Shank}}[c.School("nymph-tail")]
+				p.Length = l
+				note(i, "length", l.String(), "nymph-tail")
+			case style == "dry" && winged:
+				l := measure.Length{Low: 1, High: 1, Of: measure.Shank}
+				if c.School("dry-tail") == "point" { // as long as the gape is deep
+					l = measure.Length{Low: 1, High: 1, Of: measure.Gape}
+				}
+				p.Length = l
+				note(i, "length", l.String(), "dry-tail")
+			}
+		case "rib":
+			if p.Winding == "" {
+				p.Winding = "counter"
+				if c.School("rib-way") == "with-soft" && soft(d) {
+					p.Winding = "with"
+				}
+				note(i, "winding", p.Winding, "rib-way")
+			}
+			if p.Spacing == "" {
+				p.Spacing = c.School("rib-spacing")
+				note(i, "spacing", p.Spacing, "rib-spacing")
+			}
+		case "body hackle":
+			if p.Turns == nil && style != "dry" {
+				v := measure.Interval{Low: 5, High: 5}
+				if c.School("palmer") == "sparse" {
+					v = measure.Interval{Low: 3, High: 4}
+				}
+				p.Turns = &v
+				note(i, "turns", v.String(), "palmer")
+			}
+		case "body", "abdomen":
+			if p.From.IsZero() {
+				p.From = map[string]measure.Length{"bend": {Low: 1, High: 1, Of: measure.Shank}, "barb": {Low: 1, High: 1, Of: measure.Barb}, "point": {Low: 1, High: 1, Of: measure.Point}}[c.School("body-end")]
+				note(i, "from", "at the "+c.School("body-end"), "body-end")
+			}
+		case "legs":
+			if p.Length.IsZero() && nymph {
+				body := d.Find("body")
+				if body < 0 {
+					continue
+				}
+				l := measure.Length{Low: 0.5, High: 0.5, Of: measure.Unit(d.Parts[body].Role)}
+				if c.School("legs") == "case" {
+					w := d.Find("wing case")
+					if w < 0 {
+						continue
+					}
+					l = measure.Length{Low: 1, High: 1.08, Of: measure.Unit(d.Parts[w].Role), Reach: true}
+				}
+				p.Length = l
+				note(i, "length", l.String(), "legs")
+			}
+		}
+	}
+	d.Parts = parts
+	return d, out
+}
+
+// soft tells whether the body is soft dubbing.
+func soft(d dressing.Dressing) bool {
+	i := d.Find("body")
+	return i >= 0 && IsFur(d, i)
+}
+
+// IsFur tells whether a part is of fur or dubbing.
+func IsFur(d dressing.Dressing, i int) bool {
+	m := d.MaterialsOf(i)
+	return len(m) > 0 && material.KindOf(m[0].Name) == material.Fur
+}

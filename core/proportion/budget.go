@@ -1,0 +1,142 @@
+package proportion
+
+import (
+	"math"
+	"strings"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/core/role"
+)
+
+// Budget is how the shank is shared out, from the bend to the eye.
+type Budget struct {
+	ShankMM   float64   `json:"shankMM"`
+	EyeMM     float64   `json:"eyeMM"`
+	Stretches []Stretch `json:"stretches"`
+	// FreeMM is what lies in front of the body and behind the eye or the bead;
+	// NeedMM what has to find room there, the head last of all.
+	FreeMM float64 `json:"freeMM"`
+	NeedMM float64 `json:"needMM"`
+	// OverEyes is by how many eye lengths the need is larger, negative where
+	// room is left.
+	OverEyes float64 `json:"overEyes"`
+	Crowded  bool    `json:"crowded"`
+	// GiveWay says which part could make room, and by how much.
+	GiveWay string `json:"giveWay,omitempty"`
+}
+
+// Stretch is what one part takes of the shank, in millimetres behind the eye,
+// FromMM nearer the bend. Assumed is set where nobody said so.
+type Stretch struct {
+	Part    int     `json:"part"` // -1 for the head of a fly that names none
+	Role    string  `json:"role"`
+	FromMM  float64 `json:"fromMM"`
+	ToMM    float64 `json:"toMM"`
+	Assumed bool    `json:"assumed,omitempty"`
+}
+
+// What parts in front of the body take of the shank: the foot of a wing and of
+// legs in eyes, a turn of hackle in gapes, the head in eyes (common practice: one
+// to two eye lengths are left bare until the head is built). The others are from
+// memory.
+const (
+	wingFootEyes  = 0.2
+	legsFootEyes  = 0.1
+	turnGapes     = 0.04
+	headEyes      = 1.0
+	beadHeadEyes  = 0.4 // the thread behind a bead
+	usualTurns    = 3.0
+	crowdedByEyes = 0.25
+)
+
+// BudgetOf shares out the shank of a dressing on a hook.
+func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
+	d = d.On(h.Size)
+	g, _ := h.Geometry()
+	r := NewResolver(d, g)
+	b := Budget{ShankMM: g.ShankMM, EyeMM: g.EyeMM, Stretches: []Stretch{}}
+	bead := r.front * g.ShankMM
+	front, widest := g.ShankMM, ""
+	bodied := false
+	type foot struct {
+		part int
+		role string
+		mm   float64
+		said bool
+	}
+	var feet []foot
+	head := foot{part: -1, role: "head", mm: headEyes * g.EyeMM}
+	if bead > 0 {
+		head.mm = beadHeadEyes * g.EyeMM
+	}
+	for i, p := range d.Parts {
+		std, _ := p.Standard()
+		if p.Absent {
+			continue
+		}
+		from, to, stated := r.Ends(i)
+		switch std.Form {
+		case role.FormBead:
+			b.Stretches = append(b.Stretches, Stretch{i, p.Role, bead, 0, p.DiameterMM == 0})
+		case role.FormWound:
+			b.Stretches = append(b.Stretches, Stretch{i, p.Role, from * g.ShankMM, to * g.ShankMM, !stated})
+			if std.Name == "hot spot" {
+				continue
+			}
+			bodied = true
+			if to*g.ShankMM < front {
+				front, widest = to*g.ShankMM, p.Role
+			}
+		case role.FormWing, role.FormPost:
+			feet = append(feet, foot{i, p.Role, wingFootEyes * g.EyeMM, true})
+		case role.FormLegs, role.FormCheek:
+			feet = append(feet, foot{i, p.Role, legsFootEyes * g.EyeMM, true})
+		case role.FormCollar:
+			if parachute(d, p) {
+				continue // round its post, not round the shank
+			}
+			turns, said := usualTurns, false
+			if p.Turns != nil {
+				turns, said = p.Turns.Mid(), true
+			}
+			feet = append(feet, foot{i, p.Role, turns * turnGapes * g.GapeMM, said})
+		case role.FormHead:
+			head.part, head.role = i, p.Role
+		}
+	}
+	if !bodied {
+		front = 0.25 * g.ShankMM
+	}
+	b.FreeMM = math.Max(0, front-bead)
+	at := front
+	for _, f := range feet {
+		b.NeedMM += f.mm
+		b.Stretches = append(b.Stretches, Stretch{f.part, f.role, at, at - f.mm, !f.said})
+		at -= f.mm
+	}
+	b.NeedMM += head.mm
+	b.Stretches = append(b.Stretches, Stretch{head.part, head.role, at, at - head.mm, head.part < 0})
+	b.OverEyes = (b.NeedMM - b.FreeMM) / g.EyeMM
+	b.Crowded = b.OverEyes > crowdedByEyes
+	if b.Crowded {
+		b.GiveWay = "the head"
+		if widest != "" {
+			b.GiveWay = "the " + widest
+		}
+	}
+	return b
+}
+
+// parachute tells whether a hackle is wound round a post.
+func parachute(d dressing.Dressing, p dressing.Part) bool {
+	if i := d.Find("post"); i >= 0 && d.Parts[i].Role == "post" {
+		return true
+	}
+	for _, m := range p.Materials {
+		if strings.Contains(m.Preparation, "parachute") || strings.Contains(m.Preparation, "the post") {
+			return true
+		}
+	}
+	return false
+}
