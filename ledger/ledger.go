@@ -14,6 +14,7 @@ import (
 	"mothledger/core/compare"
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
 	"mothledger/store"
@@ -72,11 +73,33 @@ func sizes(d dressing.Dressing) *dressing.Sizes {
 type Vice struct {
 	Size  string
 	Shank string
+	// Hook is one of the club's measured hooks; it wins over the others.
+	Hook int64
+	// Fill fills in what a dressing is silent about, by the schools.
+	Fill bool
+
+	measured *store.Hook
+}
+
+// load looks the measured hook up.
+func (v Vice) load(ctx context.Context, s store.Reads) (Vice, error) {
+	if v.Hook == 0 {
+		return v, nil
+	}
+	h, err := s.Hook(ctx, v.Hook)
+	if errors.Is(err, store.ErrNotFound) {
+		return v, &Fault{"hook", "the club has no such hook"}
+	}
+	v.measured = &h
+	return v, err
 }
 
 // hook gives the hook to measure on; a *Fault for a size or shank that is none.
 func (v Vice) hook(d dressing.Dressing) (hook.Hook, bool, error) {
 	h, stated := d.HookNamed()
+	if m := v.measured; m != nil {
+		return hook.Hook{Size: hook.Size(m.Size), Measured: hook.Geometry{ShankMM: m.ShankMM, GapeMM: m.GapeMM, EyeMM: m.EyeMM, WireMM: m.WireMM}}, true, nil
+	}
 	if v.Size != "" {
 		n, err := hook.ParseSize(v.Size)
 		if err != nil {
@@ -148,6 +171,10 @@ type Page struct {
 // Find lists dressings that hold every word of the query, with a drawing on the
 // hook in the vice.
 func (l *Ledger) Find(ctx context.Context, query string, after, limit int, v Vice) (Page, error) {
+	v, err := v.load(ctx, l.store.Reads)
+	if err != nil {
+		return Page{}, err
+	}
 	rows, err := l.store.Find(ctx, query, after, limit+1)
 	if err != nil {
 		return Page{}, err
@@ -194,6 +221,8 @@ type Sheet struct {
 	Corrections []dressing.Correction `json:"corrections"`
 	// Settlements say which side of a contradiction the ledger adopts, and why.
 	Settlements []Settlement `json:"settlements"`
+	// Filled is what the schools filled in, where that was asked for.
+	Filled []practice.Filled `json:"filled,omitempty"`
 }
 
 func sheet(r store.Row, v Vice) (Sheet, error) {
@@ -232,6 +261,10 @@ func (l *Ledger) at(ctx context.Context, folio, number int) (store.Row, error) {
 // Open opens a folio on the hook in the vice, at a revision or at its newest
 // for 0.
 func (l *Ledger) Open(ctx context.Context, folio, number int, v Vice) (Folio, error) {
+	v, err := v.load(ctx, l.store.Reads)
+	if err != nil {
+		return Folio{}, err
+	}
 	r, err := l.at(ctx, folio, number)
 	if err != nil {
 		return Folio{}, err
@@ -239,6 +272,11 @@ func (l *Ledger) Open(ctx context.Context, folio, number int, v Vice) (Folio, er
 	s, err := sheet(r, v)
 	if err != nil {
 		return Folio{}, err
+	}
+	if v.Fill {
+		if err := l.fill(ctx, &s, r.ID, v); err != nil {
+			return Folio{}, err
+		}
 	}
 	f := Folio{Sheet: s, Parents: []Entry{}, Variants: []Entry{}}
 	if f.Revisions, err = l.store.Revisions(ctx, r.ID); err != nil {
@@ -299,6 +337,10 @@ type Leaf struct{ Folio, Revision int }
 // or the one the parent names. Two revisions of one dressing can be laid side
 // by side too.
 func (l *Ledger) Compare(ctx context.Context, parent, variant Leaf, v Vice) (Spread, error) {
+	v, err := v.load(ctx, l.store.Reads)
+	if err != nil {
+		return Spread{}, err
+	}
 	p, err := l.at(ctx, parent.Folio, parent.Revision)
 	if err != nil {
 		return Spread{}, err
@@ -365,6 +407,10 @@ func read(ctx context.Context, s store.Reads, text string, corrections []dressin
 
 // Read reads a text without filing it.
 func (l *Ledger) Read(ctx context.Context, text string, corrections []dressing.Correction, v Vice) (Read, error) {
+	v, err := v.load(ctx, l.store.Reads)
+	if err != nil {
+		return Read{}, err
+	}
 	r, err := read(ctx, l.store.Reads, text, corrections)
 	if err != nil {
 		return Read{}, err

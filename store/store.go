@@ -48,6 +48,7 @@ var (
 	ErrNotFound = errors.New("there is no such dressing")
 	ErrCircle   = errors.New("a dressing cannot be its own ancestor")
 	ErrReused   = errors.New("this key was used for another filing")
+	ErrTaken    = errors.New("the club has one of that name already")
 	// ErrStale says that somebody else revised the dressing first.
 	ErrStale = errors.New("the dressing was revised meanwhile")
 )
@@ -132,6 +133,8 @@ func plain(err error) error {
 	switch pg.ConstraintName {
 	case "descent_has_no_circle", "descent_check":
 		return ErrCircle
+	case "hook_name":
+		return ErrTaken
 	case "revision_dressing_id_number_key":
 		return ErrStale
 	}

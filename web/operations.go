@@ -18,9 +18,13 @@ import (
 type Vice struct {
 	Size  string `query:"size" maxLength:"5" doc:"hook size, such as 12 or 1/0; absent for the hook that the dressing names"`
 	Shank string `query:"shank" maxLength:"10" doc:"shank code: standard, 2XL, 1XS; absent for the one that the dressing names"`
+	Hook  int64  `query:"hook" minimum:"0" doc:"one of the club's measured hooks; it wins over size and shank"`
+	Fill  bool   `query:"fill" doc:"fill in what a dressing is silent about, by the schools; always marked as assumed"`
 }
 
-func (v Vice) ledger() ledger.Vice { return ledger.Vice{Size: v.Size, Shank: v.Shank} }
+func (v Vice) ledger() ledger.Vice {
+	return ledger.Vice{Size: v.Size, Shank: v.Shank, Hook: v.Hook, Fill: v.Fill}
+}
 
 type answer[T any] struct{ Body T }
 
@@ -231,4 +235,5 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			return &answer[ledger.Names]{n}, problem(ctx, log, err)
 		})
 	deskOperations(api, op, l, log)
+	benchOperations(api, op, l, log)
 }

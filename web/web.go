@@ -134,7 +134,7 @@ func pages(e *echo.Echo, files fs.FS) {
 // the address, everything else of the body.
 func place(field string) string {
 	switch field {
-	case "size", "shank":
+	case "size", "shank", "hook":
 		return "query." + field
 	}
 	return "body." + field

@@ -260,3 +260,14 @@ func BenchmarkReadPerByte(b *testing.B) {
 		})
 	}
 }
+
+func TestANameMayBeginWithAPart(t *testing.T) {
+	d := read(t, "Wing Moth\n\nHook: 12\nBody: fur\n")
+	if d.Title != "Wing Moth" || len(d.Parts) != 2 {
+		t.Errorf("title %q, %d parts", d.Title, len(d.Parts))
+	}
+	d = read(t, "Fly\nWing white duck\n\nBody fur\n")
+	if d.Title != "Fly" || len(d.Parts) != 2 {
+		t.Errorf("title %q, %d parts", d.Title, len(d.Parts))
+	}
+}

@@ -71,7 +71,9 @@ func Read(text string, w *Words) (Reading, error) {
 		}
 	}
 	rd := &reader{words: w}
-	for i, l := range strings.Split(text, "\n") {
+	lines := strings.Split(text, "\n")
+	for i, l := range lines {
+		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		rd.line(i+1, strings.TrimSuffix(l, "\r"))
 	}
 	rd.finish()
@@ -88,6 +90,8 @@ type reader struct {
 	prev    string // the text of the last line that was not blank
 	blank   bool   // the last line was blank
 	sawBody bool   // a blank line followed the headers
+	// standsAlone is set where the line after this one is blank
+	standsAlone bool
 }
 
 var headers = map[string]string{
@@ -130,6 +134,9 @@ func (r *reader) line(n int, s string) {
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
 	segs := r.segments(s, start)
+	if r.standsAlone && r.d.Title == "" && !r.started && len(segs) == 1 && segs[0].header == "" && !strings.ContainsAny(s, ":=|\t—") && !strings.Contains(s, " - ") && len(strings.Fields(s)) <= 6 {
+		segs = nil // a name such as "Wing Moth", above a blank line
+	}
 	if len(segs) == 0 {
 		r.unlabelled(n, s, start, indented, wasBlank, prev, marks)
 		return

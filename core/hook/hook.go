@@ -150,3 +150,11 @@ func (h Hook) Geometry() (Geometry, string) {
 	}
 	return g, basis
 }
+
+// SizeOfShank gives the size, not rounded, whose generic standard shank is this
+// long in millimetres: 11.1 mm is about 10.
+func SizeOfShank(mm float64) float64 { return 12 - math.Log(mm/baseShankMM)/math.Log(Step) }
+
+// SizeOfGape gives the size, not rounded, whose generic gape is this wide in
+// millimetres.
+func SizeOfGape(mm float64) float64 { return SizeOfShank(mm / gapeShare) }

@@ -79,3 +79,12 @@ func FuzzParseSize(f *testing.F) {
 		}
 	})
 }
+
+func TestAShankNamesItsSize(t *testing.T) {
+	for size := Size(2); size <= 24; size++ {
+		g, _ := Hook{Size: size}.Geometry()
+		if a, b := SizeOfShank(g.ShankMM), SizeOfGape(g.GapeMM); math.Abs(a-float64(size)) > 1e-9 || math.Abs(b-float64(size)) > 1e-9 {
+			t.Errorf("a %v measures like a %v and a %v", size, a, b)
+		}
+	}
+}

@@ -1066,3 +1066,13 @@ func bounds(o Outline) [4]float64 {
 	}
 	return b
 }
+
+// OfHook gives the outline of a bare hook.
+func OfHook(d dressing.Dressing, h hook.Hook) Outline {
+	g, _ := h.Geometry()
+	style := d.HookStyle()
+	m := &maker{d: d, g: g, r: proportion.NewResolver(d, g), ax: newAxis(g, style), style: style, kinds: kinds(d)}
+	o := Outline{ShankMM: r2(g.ShankMM), Wire: m.wire(), Shapes: []Shape{}}
+	o.Bounds = bounds(o)
+	return o
+}

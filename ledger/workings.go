@@ -1,0 +1,371 @@
+package ledger
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"maps"
+	"math"
+
+	"mothledger/core/advice"
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/core/order"
+	"mothledger/core/practice"
+	"mothledger/core/profile"
+	"mothledger/core/proportion"
+	"mothledger/core/role"
+	"mothledger/core/winding"
+	"mothledger/store"
+)
+
+// schools gives the club's choices, with those of one dressing over them.
+func (l *Ledger) schools(ctx context.Context, dressing int64) (practice.Choices, error) {
+	club, err := l.store.Schools(ctx, 0)
+	if err != nil || dressing == 0 {
+		return club, err
+	}
+	own, err := l.store.Schools(ctx, dressing)
+	maps.Copy(club, own)
+	return club, err
+}
+
+// fill puts what the schools say in place of a sheet's silences, for measuring
+// and drawing alone: the dressing of the sheet stays as it was filed.
+func (l *Ledger) fill(ctx context.Context, s *Sheet, id int64, v Vice) error {
+	choices, err := l.schools(ctx, id)
+	if err != nil {
+		return err
+	}
+	filled, list := practice.Fill(s.Dressing, choices)
+	h, stated, err := v.hook(s.Dressing)
+	if err != nil {
+		return err
+	}
+	s.Filled = list
+	s.Measured = proportion.On(filled, h, stated)
+	s.Outline = profile.Of(filled, h)
+	for _, f := range list {
+		if f.What == "length" {
+			s.Measured.Parts[f.Part].Assumed = true
+		}
+		for i := range s.Outline.Shapes {
+			if s.Outline.Shapes[i].Part == f.Part {
+				s.Outline.Shapes[i].Assumed = true
+			}
+		}
+	}
+	return nil
+}
+
+// Workings are the sums behind a dressing on a hook.
+type Workings struct {
+	Budget  proportion.Budget `json:"budget"`
+	Sums    []winding.Sum     `json:"sums"`
+	Thread  winding.Thread    `json:"thread"`
+	Bunches []winding.Bunch   `json:"bunches"`
+	// Other are the wound parts two sizes smaller and larger, by both schools.
+	Other  []OtherSize   `json:"other"`
+	Order  []order.Step  `json:"order"`
+	Advice []AdvicePiece `json:"advice"`
+	// School is what stays when the size changes: turns or spacing.
+	School string `json:"school"`
+}
+
+// OtherSize are the wound parts of a dressing on another size.
+type OtherSize struct {
+	Size  string           `json:"size"`
+	Parts []winding.Scaled `json:"parts"`
+}
+
+// AdvicePiece is a piece of advice, with the reason where it was put aside.
+type AdvicePiece struct {
+	advice.Piece
+	Dismissed string `json:"dismissed,omitempty"`
+}
+
+// Workings gives the sums of a folio on the hook in the vice.
+func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, error) {
+	v, err := v.load(ctx, l.store.Reads)
+	if err != nil {
+		return Workings{}, err
+	}
+	r, err := l.store.One(ctx, folio)
+	if err != nil {
+		return Workings{}, err
+	}
+	d, err := filed(r)
+	if err != nil {
+		return Workings{}, err
+	}
+	h, _, err := v.hook(d)
+	if err != nil {
+		return Workings{}, err
+	}
+	choices, err := l.schools(ctx, r.ID)
+	if err != nil {
+		return Workings{}, err
+	}
+	aside, err := l.store.Dismissals(ctx, r.ID)
+	if err != nil {
+		return Workings{}, err
+	}
+	w := Workings{Budget: proportion.BudgetOf(d, h), Sums: winding.Sums(d, h), Thread: winding.ThreadFor(d, h), Bunches: winding.Bunches(d, h), Other: []OtherSize{}, Order: order.Of(d), Advice: []AdvicePiece{}, School: choices.School("rib-scale")}
+	if w.Bunches == nil {
+		w.Bunches = []winding.Bunch{}
+	}
+	said, _ := d.HookNamed()
+	for _, step := range []int{-2, 2, 4} {
+		n := hook.Size(int(said.Size) + step)
+		if n < hook.Largest || n > hook.Smallest {
+			continue
+		}
+		to := said
+		to.Size = n
+		w.Other = append(w.Other, OtherSize{n.String(), winding.Scale(d, said, to)})
+	}
+	for _, p := range advice.On(d, h) {
+		piece := AdvicePiece{Piece: p}
+		for _, a := range aside {
+			if a.Code == p.Code && a.Role == p.Role {
+				piece.Dismissed = a.Note
+			}
+		}
+		w.Advice = append(w.Advice, piece)
+	}
+	return w, nil
+}
+
+// Dismiss puts a piece of advice aside for a dressing, with a note; an empty
+// note takes it up again.
+func (l *Ledger) Dismiss(ctx context.Context, folio int, d store.Dismissal) error {
+	r, err := l.store.One(ctx, folio)
+	if err != nil {
+		return err
+	}
+	d.Note = tidy(d.Note)
+	return l.store.Dismiss(ctx, r.ID, d)
+}
+
+// SizeRow is a dressing on one size of its range.
+type SizeRow struct {
+	Size     string        `json:"size"`
+	Geometry hook.Geometry `json:"geometry"`
+	Parts    []SizePart    `json:"parts"`
+	Advice   []string      `json:"advice"`
+}
+
+// SizePart is one part on one size.
+type SizePart struct {
+	Role string `json:"role"`
+	// MM is its length, or the hackle's fibre, or the bead's diameter.
+	MM float64 `json:"mm,omitempty"`
+	// Turns keep the number; SpacedTurns keep the spacing.
+	Turns       float64 `json:"turns,omitempty"`
+	SpacedTurns float64 `json:"spacedTurns,omitempty"`
+	Count       string  `json:"count,omitempty"`
+	// Said marks millimetres that belong to the size they were said on.
+	Said     bool    `json:"said,omitempty"`
+	ScaledMM float64 `json:"scaledMM,omitempty"`
+}
+
+// SizeTable is a dressing on every size of its range.
+type SizeTable struct {
+	Entry  Entry     `json:"entry"`
+	Rows   []SizeRow `json:"rows"`
+	School string    `json:"school"`
+}
+
+// Sizes gives the size table of a folio: its own range, or the sizes around the
+// hook it names.
+func (l *Ledger) Sizes(ctx context.Context, folio int) (SizeTable, error) {
+	r, err := l.store.One(ctx, folio)
+	if err != nil {
+		return SizeTable{}, err
+	}
+	d, err := filed(r)
+	if err != nil {
+		return SizeTable{}, err
+	}
+	choices, err := l.schools(ctx, r.ID)
+	if err != nil {
+		return SizeTable{}, err
+	}
+	return SizeTable{Entry: entry(r), Rows: SizeRows(d), School: choices.School("rib-scale")}, nil
+}
+
+// SizeRows puts a dressing on every even size of its range.
+func SizeRows(d dressing.Dressing) []SizeRow {
+	said, _ := d.HookNamed()
+	low, high := int(said.Size)-4, int(said.Size)+4
+	if s := d.Sizes; s != nil {
+		low, high = s.Low, s.High
+	}
+	rows := []SizeRow{}
+	for n := max(low, int(hook.Largest)); n <= min(high, int(hook.Smallest)); n++ {
+		if n > 2 && n%2 != 0 && n != low && n != high && n != int(said.Size) { // odd ones only where spoken of
+			continue
+		}
+		h := said
+		h.Size = hook.Size(n)
+		g, _ := h.Geometry()
+		on := d.On(h.Size)
+		m := proportion.On(on, h, true)
+		row := SizeRow{Size: h.Size.String(), Geometry: g, Parts: []SizePart{}, Advice: []string{}}
+		scaled := map[string]winding.Scaled{}
+		for _, s := range winding.Scale(d, said, h) {
+			scaled[s.Role] = s
+		}
+		for i, p := range on.Parts {
+			if std, _ := p.Standard(); std.Form == role.FormHook || std.Name == "thread" {
+				continue
+			}
+			x := SizePart{Role: p.Role, MM: m.Parts[i].MM, Said: m.Parts[i].Fixed, ScaledMM: m.Parts[i].ScaledMM}
+			if p.Turns != nil {
+				x.Turns = p.Turns.Mid()
+				x.SpacedTurns = scaled[p.Role].SameSpacingTurns
+			}
+			if p.Count != nil {
+				x.Count = p.Count.Interval().String() + " " + p.Count.Of
+			}
+			row.Parts = append(row.Parts, x)
+		}
+		for _, a := range advice.On(d, h) {
+			if a.Weight == advice.Question {
+				row.Advice = append(row.Advice, a.Text)
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// HookEntry is a measured hook beside the generic one of its size.
+type HookEntry struct {
+	store.Hook
+	Size string `json:"size"`
+	// Like is the size, to a tenth, whose generic standard shank this shank has,
+	// and LikeGape the same for the gape.
+	Like     float64         `json:"like"`
+	LikeGape float64         `json:"likeGape"`
+	Says     string          `json:"says"`
+	Outline  profile.Outline `json:"outline"`
+	Generic  profile.Outline `json:"generic"`
+}
+
+// Hooks lists the club's measured hooks.
+func (l *Ledger) Hooks(ctx context.Context) ([]HookEntry, error) {
+	list, err := l.store.Hooks(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := []HookEntry{}
+	for _, h := range list {
+		out = append(out, hookEntry(h))
+	}
+	return out, nil
+}
+
+func hookEntry(h store.Hook) HookEntry {
+	size := hook.Size(h.Size)
+	bare := dressing.Dressing{Parts: []dressing.Part{{Role: "hook", Hook: &dressing.Hook{Style: h.Style, Eye: h.Eye}}}}
+	measured := hook.Hook{Size: size, Measured: hook.Geometry{ShankMM: h.ShankMM, GapeMM: h.GapeMM, EyeMM: h.EyeMM, WireMM: h.WireMM}}
+	e := HookEntry{Hook: h, Size: size.String(), Like: hook.SizeOfShank(h.ShankMM), LikeGape: hook.SizeOfGape(h.GapeMM), Outline: profile.OfHook(bare, measured), Generic: profile.OfHook(bare, hook.Hook{Size: size})}
+	switch off := e.Like - float64(h.Size); {
+	case math.Abs(off) < 0.75:
+		e.Says = fmt.Sprintf("a %v that measures like one", size)
+	default:
+		e.Says = fmt.Sprintf("a %v that measures like a %v", size, hook.Size(math.Round(e.Like)))
+	}
+	return e
+}
+
+// MeasuredHook is a hook handed in with its figures in millimetres.
+type MeasuredHook struct {
+	Name, Size, Style, Eye         string
+	ShankMM, GapeMM, EyeMM, WireMM float64
+}
+
+// AddHook keeps a measured hook. Bad input is a *Fault.
+func (l *Ledger) AddHook(ctx context.Context, in MeasuredHook) (HookEntry, error) {
+	size, err := hook.ParseSize(in.Size)
+	if err != nil {
+		return HookEntry{}, &Fault{"size", err.Error()}
+	}
+	h := store.Hook{Name: tidy(in.Name), Size: int(size), Style: in.Style, Eye: in.Eye, ShankMM: in.ShankMM, GapeMM: in.GapeMM, EyeMM: in.EyeMM, WireMM: in.WireMM}
+	if h.Name == "" {
+		return HookEntry{}, &Fault{"name", "the hook has no name; expected one such as \"Long wet, box 3\""}
+	}
+	like := hook.SizeOfShank(h.ShankMM)
+	if math.Abs(like-float64(size)) > 12 {
+		return HookEntry{}, &Fault{"shankMM", fmt.Sprintf("a shank of %.1f mm on a %v; expected millimetres, measured behind the eye to where the bend begins", h.ShankMM, size)}
+	}
+	id, err := l.store.AddHook(ctx, h)
+	if errors.Is(err, store.ErrTaken) {
+		return HookEntry{}, &Fault{"name", fmt.Sprintf("the club has a %v called %q already", size, h.Name)}
+	}
+	if err != nil {
+		return HookEntry{}, err
+	}
+	h.ID = id
+	return hookEntry(h), nil
+}
+
+// RetireHook takes a measured hook out of the list, or puts it back.
+func (l *Ledger) RetireHook(ctx context.Context, id int64, retired bool) error {
+	if _, err := l.store.Hook(ctx, id); err != nil {
+		return err
+	}
+	return l.store.RetireHook(ctx, id, retired)
+}
+
+// Schools are the questions with what is chosen.
+type Schools struct {
+	Questions []practice.Question `json:"questions"`
+	Chosen    map[string]string   `json:"chosen"`
+	// Own are those that a dressing has of its own.
+	Own map[string]string `json:"own,omitempty"`
+}
+
+// Schools lists the questions and the club's choices, or with a folio above 0
+// those that hold for one dressing.
+func (l *Ledger) Schools(ctx context.Context, folio int) (Schools, error) {
+	var id int64
+	if folio > 0 {
+		r, err := l.store.One(ctx, folio)
+		if err != nil {
+			return Schools{}, err
+		}
+		id = r.ID
+	}
+	c, err := l.schools(ctx, id)
+	if err != nil {
+		return Schools{}, err
+	}
+	out := Schools{Questions: practice.Questions, Chosen: map[string]string{}}
+	for _, q := range practice.Questions {
+		out.Chosen[q.ID] = c.School(q.ID)
+	}
+	if id != 0 {
+		out.Own, err = l.store.Schools(ctx, id)
+	}
+	return out, err
+}
+
+// Choose sets the club's school on a question, or that of one dressing.
+func (l *Ledger) Choose(ctx context.Context, folio int, question, school string) error {
+	if school != "" {
+		if err := (practice.Choices{question: school}).Check(); err != nil {
+			return &Fault{"school", err.Error()}
+		}
+	}
+	var id int64
+	if folio > 0 {
+		r, err := l.store.One(ctx, folio)
+		if err != nil {
+			return err
+		}
+		id = r.ID
+	}
+	return l.store.Choose(ctx, id, question, school)
+}

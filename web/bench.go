@@ -1,0 +1,100 @@
+package web
+
+import (
+	"context"
+	"log/slog"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"mothledger/ledger"
+	"mothledger/store"
+)
+
+// HookBody is a measured hook handed in.
+type HookBody struct {
+	Name    string  `json:"name" maxLength:"100"`
+	Size    string  `json:"size" maxLength:"5" doc:"the maker's size"`
+	Style   string  `json:"style,omitempty" enum:"dry,wet,nymph,curved,jig,streamer,salmon,emerger"`
+	Eye     string  `json:"eye,omitempty" enum:"up,down,straight,half-raised,jig"`
+	ShankMM float64 `json:"shankMM" exclusiveMinimum:"0" maximum:"150" doc:"behind the eye to where the bend begins, in mm"`
+	GapeMM  float64 `json:"gapeMM" exclusiveMinimum:"0" maximum:"80" doc:"shank to point, in mm"`
+	EyeMM   float64 `json:"eyeMM,omitempty" minimum:"0" maximum:"15" doc:"length of the eye, in mm; absent where it was not measured"`
+	WireMM  float64 `json:"wireMM,omitempty" minimum:"0" maximum:"8" doc:"thickness of the wire, in mm; absent where it was not measured"`
+}
+
+// Choice is a school on a question.
+type Choice struct {
+	Question string `json:"question" maxLength:"60"`
+	School   string `json:"school" maxLength:"60" doc:"empty to take the choice away"`
+}
+
+// benchOperations are the sums, the advice, the hooks and the schools.
+func benchOperations(api huma.API, op func(method, path, id, summary string) huma.Operation, l *ledger.Ledger, log *slog.Logger) {
+	none := func(o huma.Operation) huma.Operation {
+		o.DefaultStatus = http.StatusNoContent
+		return o
+	}
+	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}/workings", "open-workings", "The shank budget, the winding sums, the order of tying and the advice"),
+		func(ctx context.Context, in *struct {
+			Vice
+			FolioPath
+		}) (*answer[ledger.Workings], error) {
+			w, err := l.Workings(ctx, in.Folio, in.ledger())
+			return &answer[ledger.Workings]{w}, problem(ctx, log, err)
+		})
+	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}/sizes", "open-sizes", "A dressing on every size of its range"),
+		func(ctx context.Context, in *FolioPath) (*answer[ledger.SizeTable], error) {
+			t, err := l.Sizes(ctx, in.Folio)
+			return &answer[ledger.SizeTable]{t}, problem(ctx, log, err)
+		})
+	huma.Register(api, none(op(http.MethodPut, "/api/dressings/{folio}/dismissals", "dismiss-advice", "Put a piece of advice aside with a note, or take it up again")),
+		func(ctx context.Context, in *struct {
+			FolioPath
+			Body struct {
+				Code string `json:"code" minLength:"1" maxLength:"60"`
+				Role string `json:"role,omitempty" maxLength:"100"`
+				Note string `json:"note,omitempty" maxLength:"1000" doc:"why; empty to take it up again"`
+			}
+		}) (*struct{}, error) {
+			return nil, problem(ctx, log, l.Dismiss(ctx, in.Folio, store.Dismissal{Code: in.Body.Code, Role: in.Body.Role, Note: in.Body.Note}))
+		})
+
+	huma.Register(api, op(http.MethodGet, "/api/hooks", "list-hooks", "The club's measured hooks beside the generic scale"),
+		func(ctx context.Context, _ *struct{}) (*answer[[]ledger.HookEntry], error) {
+			h, err := l.Hooks(ctx)
+			return &answer[[]ledger.HookEntry]{h}, problem(ctx, log, err)
+		})
+	add := op(http.MethodPost, "/api/hooks", "add-hook", "Keep a measured hook")
+	add.DefaultStatus = http.StatusCreated
+	huma.Register(api, add,
+		func(ctx context.Context, in *struct{ Body HookBody }) (*answer[ledger.HookEntry], error) {
+			b := in.Body
+			h, err := l.AddHook(ctx, ledger.MeasuredHook{Name: b.Name, Size: b.Size, Style: b.Style, Eye: b.Eye, ShankMM: b.ShankMM, GapeMM: b.GapeMM, EyeMM: b.EyeMM, WireMM: b.WireMM})
+			return &answer[ledger.HookEntry]{h}, problem(ctx, log, err)
+		})
+	huma.Register(api, none(op(http.MethodPut, "/api/hooks/{id}/retired", "retire-hook", "Take a measured hook out of the list, or put it back")),
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id" minimum:"1"`
+			Body struct {
+				Retired bool `json:"retired"`
+			}
+		}) (*struct{}, error) {
+			return nil, problem(ctx, log, l.RetireHook(ctx, in.ID, in.Body.Retired))
+		})
+
+	huma.Register(api, op(http.MethodGet, "/api/schools", "list-schools", "The questions on which tiers differ, with the schools chosen"),
+		func(ctx context.Context, in *struct {
+			Folio int `query:"folio" minimum:"0" maximum:"2147483647" doc:"one dressing; absent for the club"`
+		}) (*answer[ledger.Schools], error) {
+			s, err := l.Schools(ctx, in.Folio)
+			return &answer[ledger.Schools]{s}, problem(ctx, log, err)
+		})
+	huma.Register(api, none(op(http.MethodPut, "/api/schools", "choose-school", "Choose a school for the club, or for one dressing")),
+		func(ctx context.Context, in *struct {
+			Folio int `query:"folio" minimum:"0" maximum:"2147483647" doc:"one dressing; absent for the club"`
+			Body  Choice
+		}) (*struct{}, error) {
+			return nil, problem(ctx, log, l.Choose(ctx, in.Folio, in.Body.Question, in.Body.School))
+		})
+}
