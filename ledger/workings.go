@@ -273,11 +273,20 @@ func hookEntry(h store.Hook) HookEntry {
 	e := HookEntry{Hook: h, Size: size.String(), Like: hook.SizeOfShank(h.ShankMM), LikeGape: hook.SizeOfGape(h.GapeMM), Outline: profile.OfHook(bare, measured), Generic: profile.OfHook(bare, hook.Hook{Size: size})}
 	switch off := e.Like - float64(h.Size); {
 	case math.Abs(off) < 0.75:
-		e.Says = fmt.Sprintf("a %v that measures like one", size)
+		e.Says = withArticle(size) + " that measures like one"
 	default:
-		e.Says = fmt.Sprintf("a %v that measures like a %v", size, hook.Size(math.Round(e.Like)))
+		e.Says = fmt.Sprintf("%s that measures like %s", withArticle(size), withArticle(hook.Size(math.Round(e.Like))))
 	}
 	return e
+}
+
+// withArticle says a size as people do: a 12, an 8, an 11, an 18.
+func withArticle(s hook.Size) string {
+	switch s {
+	case 8, 11, 18, -7:
+		return "an " + s.String()
+	}
+	return "a " + s.String()
 }
 
 // MeasuredHook is a hook handed in with its figures in millimetres.

@@ -243,32 +243,6 @@ func (v viceFlags) hook(d dressing.Dressing) (hook.Hook, bool, error) {
 	return h, stated, nil
 }
 
-func measureCommand() *cobra.Command {
-	var asJSON bool
-	var v viceFlags
-	c := &cobra.Command{Use: "measure FILE|-", Short: "Put a recipe on a hook, in millimetres", Args: args(cobra.ExactArgs(1)),
-		RunE: func(cmd *cobra.Command, a []string) error {
-			d, err := load(a[0], cmd.InOrStdin())
-			if err != nil {
-				return err
-			}
-			h, stated, err := v.hook(d)
-			if err != nil {
-				return err
-			}
-			m := proportion.On(d, h, stated)
-			if asJSON {
-				return printJSON(cmd.OutOrStdout(), m)
-			}
-			return printMeasured(cmd.OutOrStdout(), m)
-		}}
-	c.Flags().BoolVar(&asJSON, "json", false, "print JSON")
-	v.add(c)
-	c.Flags().Float64Var(&v.shankMM, "shank-mm", 0, "measured shank in mm")
-	c.Flags().Float64Var(&v.gapeMM, "gape-mm", 0, "measured gape in mm")
-	return c
-}
-
 func printMeasured(out io.Writer, m proportion.Measured) error {
 	h := m.Hook
 	_, _ = fmt.Fprintf(out, "Hook %s %s (%s): shank %.2f mm, gape %.2f, eye %.2f, wire %.2f\n\n", h.Size, h.Shank, h.Basis, h.ShankMM, h.GapeMM, h.EyeMM, h.WireMM)
@@ -295,9 +269,6 @@ func printMeasured(out io.Writer, m proportion.Measured) error {
 	}
 	if err := w.Flush(); err != nil {
 		return err
-	}
-	for _, x := range m.Warnings {
-		_, _ = fmt.Fprintf(out, "%s: %s\n", x.Part, x.Text)
 	}
 	return nil
 }

@@ -1,6 +1,6 @@
 import { onlineManager } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
-import { BookOpen, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
+import { BookOpen, FishingHook, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useKeys, useRooms } from "./kit/keys";
@@ -33,6 +33,8 @@ export function Shell() {
     { key: "l", what: "to the Ledger", do: () => void navigate({ to: "/" }) },
     { key: "d", what: "to the Desk", do: () => void navigate({ to: "/desk" }) },
     { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
+    { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
+    { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
     { key: "u", what: "undo the last thing done from here", do: undoLast },
     { key: "t", what: dark ? "light paper" : "dark paper", do: toggle },
     { key: "?", what: "the keys of this page", do: () => setHelp(true) },
@@ -63,6 +65,10 @@ export function Shell() {
         <Link to="/box" className={tab} activeProps={active} aria-keyshortcuts="b">
           <Package size={22} aria-hidden />
           Card box
+        </Link>
+        <Link to="/hooks" className={tab} activeProps={active} aria-keyshortcuts="h">
+          <FishingHook size={22} aria-hidden />
+          Hooks
         </Link>
         <span className="grow" />
         <button type="button" className={tab} onClick={toggle} aria-keyshortcuts="t">

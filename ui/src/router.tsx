@@ -3,7 +3,11 @@ import { Trouble } from "./kit/pieces";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
+import { SizesRoom } from "./rooms/folio/SizesRoom";
+import { HooksRoom } from "./rooms/hooks/HooksRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
+import { SheetRoom } from "./rooms/ledger/SheetRoom";
+import { SchoolsRoom } from "./rooms/schools/SchoolsRoom";
 import { SpreadRoom } from "./rooms/spread/SpreadRoom";
 import { NoPage, Shell } from "./Shell";
 
@@ -34,6 +38,10 @@ const desk = createRoute({
     item: whole(s.item),
   }),
 });
+const sizes = createRoute({ getParentRoute: () => root, path: "/folio/$folio/sizes", component: SizesRoom });
+const hooks = createRoute({ getParentRoute: () => root, path: "/hooks", component: HooksRoom });
+const schools = createRoute({ getParentRoute: () => root, path: "/schools", component: SchoolsRoom });
+const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
 const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
 const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });
 const spread = createRoute({
@@ -44,7 +52,7 @@ const spread = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([ledger, folio, desk, spread, box, batch]),
+  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, sheet]),
   defaultPreload: false,
   defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });

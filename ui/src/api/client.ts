@@ -25,12 +25,21 @@ export type MergeRow = components["schemas"]["DressingMergeRow"];
 export type Batch = components["schemas"]["Batch"];
 export type Item = components["schemas"]["Item"];
 export type Filed = components["schemas"]["Filed"];
+export type Workings = components["schemas"]["Workings"];
+export type HookEntry = components["schemas"]["HookEntry"];
+export type HookBody = components["schemas"]["HookBody"];
+export type AdvicePiece = components["schemas"]["AdvicePiece"];
 export type Essential = components["schemas"]["CompareEssential"];
 
 const api = createClient<paths>({ baseUrl: "/" });
 
 /** The hook everything is measured on; an empty size means the dressing's own. */
-export type Vice = { size: string; shank: string };
+export type Vice = {
+  size: string;
+  shank: string;
+  /** One of the club's measured hooks, 0 for none. */
+  hook?: number;
+};
 
 /** A refusal of the server: what was wrong, and in which field. */
 export class Problem extends Error {
@@ -83,7 +92,11 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   return got.data as T;
 }
 
-const vice = (v: Vice) => ({ size: v.size || undefined, shank: v.shank || undefined });
+const vice = (v: Vice) => ({
+  size: v.hook ? undefined : v.size || undefined,
+  shank: v.hook ? undefined : v.shank || undefined,
+  hook: v.hook || undefined,
+});
 
 export const pageQuery = (q: string, v: Vice) =>
   infiniteQueryOptions({
@@ -95,13 +108,13 @@ export const pageQuery = (q: string, v: Vice) =>
     placeholderData: keepPreviousData,
   });
 
-export const folioQuery = (folio: number, v: Vice, revision = 0) =>
+export const folioQuery = (folio: number, v: Vice, revision = 0, fill = false) =>
   queryOptions<Folio>({
-    queryKey: ["folio", folio, revision, v],
+    queryKey: ["folio", folio, revision, v, fill],
     queryFn: ({ signal }) =>
       answer(
         api.GET("/api/dressings/{folio}", {
-          params: { path: { folio }, query: { ...vice(v), revision: revision || undefined } },
+          params: { path: { folio }, query: { ...vice(v), revision: revision || undefined, fill: fill || undefined } },
           signal,
         }),
       ),
@@ -225,3 +238,40 @@ export const batchBack = (id: string, withdrawn: boolean) =>
 
 export const filedByHand = (id: string, position: number, folio: number) =>
   answer(api.PUT("/api/batches/{id}/items/{position}/folio", { params: { path: { id, position } }, body: { folio } }));
+
+export const workingsQuery = (folio: number, v: Vice) =>
+  queryOptions<Workings>({
+    queryKey: ["workings", folio, v],
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/dressings/{folio}/workings", { params: { path: { folio }, query: vice(v) }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
+export const sizesQuery = (folio: number) =>
+  queryOptions({
+    queryKey: ["sizes", folio],
+    queryFn: ({ signal }) => answer(api.GET("/api/dressings/{folio}/sizes", { params: { path: { folio } }, signal })),
+  });
+
+export const dismissAdvice = (folio: number, code: string, role: string, note: string) =>
+  answer(api.PUT("/api/dressings/{folio}/dismissals", { params: { path: { folio } }, body: { code, role, note } }));
+
+export const hooksQuery = queryOptions({
+  queryKey: ["hooks"],
+  queryFn: ({ signal }) => answer(api.GET("/api/hooks", { signal })),
+  staleTime: 30_000,
+});
+
+export const addHook = (body: HookBody) => answer(api.POST("/api/hooks", { body }));
+
+export const retireHook = (id: number, retired: boolean) =>
+  answer(api.PUT("/api/hooks/{id}/retired", { params: { path: { id } }, body: { retired } }));
+
+export const schoolsQuery = (folio?: number) =>
+  queryOptions({
+    queryKey: ["schools", folio ?? 0],
+    queryFn: ({ signal }) => answer(api.GET("/api/schools", { params: { query: { folio } }, signal })),
+  });
+
+export const chooseSchool = (question: string, school: string, folio?: number) =>
+  answer(api.PUT("/api/schools", { params: { query: { folio } }, body: { question, school } }));

@@ -228,6 +228,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dressings/{folio}/dismissals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a piece of advice aside with a note, or take it up again */
+        put: operations["dismiss-advice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings/{folio}/parents": {
         parameters: {
             query?: never;
@@ -279,6 +296,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dressings/{folio}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A dressing on every size of its range */
+        get: operations["open-sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings/{folio}/withdrawal": {
         parameters: {
             query?: never;
@@ -289,6 +323,58 @@ export interface paths {
         get?: never;
         /** Take a dressing back, or put it back */
         put: operations["withdraw-dressing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shank budget, the winding sums, the order of tying and the advice */
+        get: operations["open-workings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The club's measured hooks beside the generic scale */
+        get: operations["list-hooks"];
+        put?: never;
+        /** Keep a measured hook */
+        post: operations["add-hook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/retired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a measured hook out of the list, or put it back */
+        put: operations["retire-hook"];
         post?: never;
         delete?: never;
         options?: never;
@@ -324,6 +410,24 @@ export interface paths {
         put?: never;
         /** Read a text without filing it */
         post: operations["read-text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The questions on which tiers differ, with the schools chosen */
+        get: operations["list-schools"];
+        /** Choose a school for the club, or for one dressing */
+        put: operations["choose-school"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -386,6 +490,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AdvicePiece: {
+            basis: string;
+            code: string;
+            dismissed?: string;
+            /** Format: int64 */
+            part: number;
+            role?: string;
+            text: string;
+            weight: string;
+            why: string;
+        };
         Batch: {
             cancelled: boolean;
             /** Format: int64 */
@@ -404,6 +519,11 @@ export interface components {
         };
         "Batch-backRequest": {
             withdrawn: boolean;
+        };
+        Choice: {
+            question: string;
+            /** @description empty to take the choice away */
+            school: string;
         };
         CompareComparison: {
             because: string[];
@@ -481,6 +601,12 @@ export interface components {
             kind: string;
             undone: boolean;
             what: string;
+        };
+        "Dismiss-adviceRequest": {
+            code: string;
+            /** @description why; empty to take it up again */
+            note?: string;
+            role?: string;
         };
         Done: {
             /** Format: int64 */
@@ -741,6 +867,7 @@ export interface components {
             corrections: components["schemas"]["DressingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
+            filled?: components["schemas"]["PracticeFilled"][];
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
             parents: components["schemas"]["Entry"][];
@@ -748,6 +875,70 @@ export interface components {
             settlements: components["schemas"]["Settlement"][];
             text: string;
             variants: components["schemas"]["Entry"][];
+        };
+        HookBody: {
+            /** @enum {string} */
+            eye?: "up" | "down" | "straight" | "half-raised" | "jig";
+            /**
+             * Format: double
+             * @description length of the eye, in mm; absent where it was not measured
+             */
+            eyeMM?: number;
+            /**
+             * Format: double
+             * @description shank to point, in mm
+             */
+            gapeMM: number;
+            name: string;
+            /**
+             * Format: double
+             * @description behind the eye to where the bend begins, in mm
+             */
+            shankMM: number;
+            /** @description the maker's size */
+            size: string;
+            /** @enum {string} */
+            style?: "dry" | "wet" | "nymph" | "curved" | "jig" | "streamer" | "salmon" | "emerger";
+            /**
+             * Format: double
+             * @description thickness of the wire, in mm; absent where it was not measured
+             */
+            wireMM?: number;
+        };
+        HookEntry: {
+            eye?: string;
+            /** Format: double */
+            eyeMM?: number;
+            /** Format: double */
+            gapeMM: number;
+            generic: components["schemas"]["ProfileOutline"];
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            like: number;
+            /** Format: double */
+            likeGape: number;
+            /** Format: date-time */
+            measuredAt: string;
+            name: string;
+            outline: components["schemas"]["ProfileOutline"];
+            says: string;
+            /** Format: double */
+            shankMM: number;
+            size: string;
+            style?: string;
+            /** Format: double */
+            wireMM?: number;
+        };
+        HookGeometry: {
+            /** Format: double */
+            eyeMM: number;
+            /** Format: double */
+            gapeMM: number;
+            /** Format: double */
+            shankMM: number;
+            /** Format: double */
+            wireMM: number;
         };
         Item: {
             /** Format: int64 */
@@ -802,6 +993,17 @@ export interface components {
             people: string[];
             sources: string[];
         };
+        OrderStep: {
+            deed: string;
+            /** Format: int64 */
+            part: number;
+            role: string;
+            rule?: string;
+        };
+        OtherSize: {
+            parts: components["schemas"]["WindingScaled"][];
+            size: string;
+        };
         Page: {
             entries: components["schemas"]["Entry"][];
             /** Format: int64 */
@@ -818,6 +1020,24 @@ export interface components {
             number: number;
             title: string;
             why: string;
+        };
+        PracticeFilled: {
+            /** Format: int64 */
+            part: number;
+            question: string;
+            role: string;
+            school: string;
+            value: string;
+            what: string;
+        };
+        PracticeQuestion: {
+            ask: string;
+            id: string;
+            schools: components["schemas"]["PracticeSchool"][];
+        };
+        PracticeSchool: {
+            id: string;
+            say: string;
         };
         ProfileOutline: {
             bounds: number[];
@@ -883,6 +1103,21 @@ export interface components {
             takenInAt: string;
             withdrawn: boolean;
         };
+        ProportionBudget: {
+            crowded: boolean;
+            /** Format: double */
+            eyeMM: number;
+            /** Format: double */
+            freeMM: number;
+            giveWay?: string;
+            /** Format: double */
+            needMM: number;
+            /** Format: double */
+            overEyes: number;
+            /** Format: double */
+            shankMM: number;
+            stretches: components["schemas"]["ProportionStretch"][];
+        };
         ProportionHook: {
             basis: string;
             /** Format: double */
@@ -925,6 +1160,16 @@ export interface components {
             /** Format: double */
             to?: number;
         };
+        ProportionStretch: {
+            assumed?: boolean;
+            /** Format: double */
+            fromMM: number;
+            /** Format: int64 */
+            part: number;
+            role: string;
+            /** Format: double */
+            toMM: number;
+        };
         ProportionWarning: {
             code: string;
             part: string;
@@ -945,6 +1190,9 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
+        "Retire-hookRequest": {
+            retired: boolean;
+        };
         "Save-draftRequest": {
             /** Format: int64 */
             base?: number;
@@ -953,6 +1201,15 @@ export interface components {
             edit: number;
             /** Format: int64 */
             folio?: number;
+        };
+        Schools: {
+            chosen: {
+                [key: string]: string;
+            };
+            own?: {
+                [key: string]: string;
+            };
+            questions: components["schemas"]["PracticeQuestion"][];
         };
         Settlement: {
             /** @description the side that the ledger adopts; empty for neither */
@@ -966,10 +1223,35 @@ export interface components {
             corrections: components["schemas"]["DressingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
+            filled?: components["schemas"]["PracticeFilled"][];
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
             settlements: components["schemas"]["Settlement"][];
             text: string;
+        };
+        SizePart: {
+            count?: string;
+            /** Format: double */
+            mm?: number;
+            role: string;
+            said?: boolean;
+            /** Format: double */
+            scaledMM?: number;
+            /** Format: double */
+            spacedTurns?: number;
+            /** Format: double */
+            turns?: number;
+        };
+        SizeRow: {
+            advice: string[];
+            geometry: components["schemas"]["HookGeometry"];
+            parts: components["schemas"]["SizePart"][];
+            size: string;
+        };
+        SizeTable: {
+            entry: components["schemas"]["Entry"];
+            rows: components["schemas"]["SizeRow"][];
+            school: string;
         };
         Spread: {
             comparison: components["schemas"]["CompareComparison"];
@@ -1045,6 +1327,62 @@ export interface components {
             folio: number;
             what: string;
         };
+        WindingBunch: {
+            /** Format: double */
+            haveHighMM: number;
+            /** Format: double */
+            haveLowMM: number;
+            items: components["schemas"]["WindingItem"][];
+            material: string;
+            /** Format: double */
+            needMM: number;
+            parts: number[];
+            roles: string[];
+            /** Format: double */
+            shortMM: number;
+            /** Format: double */
+            shortTurns: number;
+        };
+        WindingItem: {
+            /** Format: double */
+            mm: number;
+            what: string;
+        };
+        WindingScaled: {
+            /** Format: double */
+            pitchMM: number;
+            role: string;
+            /** Format: double */
+            sameSpacingTurns: number;
+            /** Format: double */
+            sameTurnsPitchMM: number;
+            /** Format: double */
+            turns: number;
+        };
+        WindingSum: {
+            assumed?: boolean;
+            /** Format: double */
+            lengthMM: number;
+            /** Format: int64 */
+            part: number;
+            /** Format: double */
+            pitchMM: number;
+            role: string;
+            /** Format: double */
+            spanMM: number;
+            /** Format: double */
+            turnsHigh: number;
+            /** Format: double */
+            turnsLow: number;
+            /** Format: double */
+            widthMM?: number;
+        };
+        WindingThread: {
+            /** Format: double */
+            metres: number;
+            /** Format: double */
+            turns: number;
+        };
         "Withdraw-dressingRequest": {
             withdrawn: boolean;
         };
@@ -1053,6 +1391,16 @@ export interface components {
             /** Format: date-time */
             taughtAt: string;
             words: string;
+        };
+        Workings: {
+            advice: components["schemas"]["AdvicePiece"][];
+            budget: components["schemas"]["ProportionBudget"];
+            bunches: components["schemas"]["WindingBunch"][];
+            order: components["schemas"]["OrderStep"][];
+            other: components["schemas"]["OtherSize"][];
+            school: string;
+            sums: components["schemas"]["WindingSum"][];
+            thread: components["schemas"]["WindingThread"];
         };
     };
     responses: never;
@@ -1518,6 +1866,10 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
                 /** @description words that all must occur */
                 q?: string;
                 /** @description the folio after which to go on */
@@ -1596,6 +1948,10 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
                 /** @description an older revision; absent for the newest */
                 revision?: number;
             };
@@ -1616,6 +1972,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Folio"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "dismiss-advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Dismiss-adviceRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -1752,6 +2141,37 @@ export interface operations {
             };
         };
     };
+    "open-sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeTable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "withdraw-dressing": {
         parameters: {
             query?: never;
@@ -1778,6 +2198,141 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Done"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-workings": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-hooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookEntry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-hook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "retire-hook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Retire-hookRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -1826,6 +2381,10 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
             };
             header?: never;
             path?: never;
@@ -1857,6 +2416,72 @@ export interface operations {
             };
         };
     };
+    "list-schools": {
+        parameters: {
+            query?: {
+                /** @description one dressing; absent for the club */
+                folio?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schools"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "choose-school": {
+        parameters: {
+            query?: {
+                /** @description one dressing; absent for the club */
+                folio?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choice"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "open-spread": {
         parameters: {
             query?: {
@@ -1864,6 +2489,10 @@ export interface operations {
                 size?: string;
                 /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
                 shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
                 parentRevision?: number;
                 variantRevision?: number;
             };

@@ -504,3 +504,45 @@ export function rootsOf(o: Outline): Map<number, Pt> {
   }
   return out;
 }
+
+const hookRatio = 4.6;
+
+/** How wide a sheet has to be, in mm, that holds each of these hooks. */
+export const sheetFor = (outlines: Outline[][]) =>
+  Math.max(10, ...outlines.map((o) => frameFor(o, hookRatio, false).w * 1.05));
+
+/** A measured hook inked over the generic one of its size, both to one scale. */
+export function HookLine({
+  measured,
+  generic,
+  width,
+  label,
+  className,
+}: {
+  measured: Outline;
+  generic: Outline;
+  width: number;
+  label: string;
+  className?: string;
+}) {
+  const { dark } = useTheme();
+  const f = frameFor([measured, generic], hookRatio, false);
+  const h = width / hookRatio;
+  return (
+    <svg
+      viewBox={`${f.x + f.w / 2 - width / 2} ${f.y + f.h / 2 - h / 2} ${width} ${h}`}
+      className={className}
+      role="img"
+      aria-label={label}
+    >
+      <WireDrawing o={measured} dark={dark} />
+      <path
+        d={smooth(generic.wire.path as Pt[])}
+        fill="none"
+        className="stroke-soft"
+        strokeWidth={generic.shankMM * 0.014}
+        strokeDasharray={`${generic.shankMM * 0.04} ${generic.shankMM * 0.02}`}
+      />
+    </svg>
+  );
+}

@@ -1,14 +1,17 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { hooksQuery } from "../api/client";
 import { sizes, useVice } from "./vice";
 
 const shanks = ["2XS", "1XS", "standard", "1XL", "2XL", "3XL", "4XL", "6XL"];
 
 /** The hook everything is measured on, always at the lower edge. */
 export function ViceBar() {
-  const { vice, hook, step, setSize, setShank, release } = useVice();
+  const { vice, hook, step, setSize, setShank, setHook, release } = useVice();
+  const hooks = useQuery(hooksQuery);
   const [typed, setTyped] = useState<string>();
   const wrong = typed !== undefined && typed !== "" && !sizes.includes(typed);
-  const held = vice.size !== "" || vice.shank !== "";
+  const held = vice.size !== "" || vice.shank !== "" || !!vice.hook;
   const size = vice.size || hook?.size || "";
   const shank = vice.shank || hook?.shank || "standard";
   return (
@@ -64,15 +67,26 @@ export function ViceBar() {
       <label className="flex items-center gap-2">
         <span className="text-[0.9rem]">shank</span>
         <select
-          value={shank}
-          onChange={(e) => setShank(e.target.value)}
-          className="h-11 rounded border border-edge bg-bark px-2"
+          value={vice.hook ? `hook ${vice.hook}` : shank}
+          onChange={(e) =>
+            e.target.value.startsWith("hook ") ? setHook(Number(e.target.value.slice(5))) : setShank(e.target.value)
+          }
+          className="h-11 max-w-[11rem] rounded border border-edge bg-bark px-2"
         >
           {(shanks.includes(shank) ? shanks : [shank, ...shanks]).map((s) => (
             <option key={s} value={s}>
               {s}
             </option>
           ))}
+          {hooks.data && hooks.data.length > 0 && (
+            <optgroup label="the club’s own hooks">
+              {hooks.data.map((h) => (
+                <option key={h.id} value={`hook ${h.id}`}>
+                  {h.name}, {h.size}
+                </option>
+              ))}
+            </optgroup>
+          )}
         </select>
       </label>
       <p id="vice-figures" aria-live="polite" data-testid="vice-figures" className="truncate text-[0.95rem]">

@@ -11,6 +11,7 @@ type State = {
   step: (by: number) => void;
   setSize: (size: string) => void;
   setShank: (shank: string) => void;
+  setHook: (id: number) => void;
   release: () => void;
 };
 
@@ -37,9 +38,10 @@ function kept(): Vice {
     return {
       size: sizes.includes(v.size ?? "") ? (v.size as string) : "",
       shank: typeof v.shank === "string" ? v.shank : "",
+      hook: typeof v.hook === "number" ? v.hook : 0,
     };
   } catch {
-    return { size: "", shank: "" };
+    return { size: "", shank: "", hook: 0 };
   }
 }
 
@@ -51,15 +53,16 @@ export function ViceProvider({ children }: { children: ReactNode }) {
       localStorage.setItem(key, JSON.stringify(v));
       setVice(v);
     };
-    const size = vice.size || hook?.size || "12";
+    const size = (vice.hook ? "" : vice.size) || hook?.size || "12";
     return {
       vice,
       hook,
       show,
-      step: (by) => put({ ...vice, size: nextSize(size, by) }),
-      setSize: (s) => put({ ...vice, size: s }),
-      setShank: (s) => put({ ...vice, shank: s }),
-      release: () => put({ size: "", shank: "" }),
+      step: (by) => put({ ...vice, hook: 0, size: nextSize(size, by) }),
+      setSize: (s) => put({ ...vice, hook: 0, size: s }),
+      setShank: (s) => put({ ...vice, hook: 0, shank: s }),
+      setHook: (id) => put({ size: "", shank: "", hook: id }),
+      release: () => put({ size: "", shank: "", hook: 0 }),
     };
   }, [vice, hook]);
   return <Context value={state}>{children}</Context>;

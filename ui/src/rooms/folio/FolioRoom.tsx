@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { type Entry, type Folio, folioQuery, Problem, restoreRevision, withdraw } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import { useKeys } from "../../kit/keys";
@@ -19,6 +19,7 @@ import {
 } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
+import { Advice, BudgetStrip, WorkingsPart } from "./Workings";
 
 /** One dressing, drawn to scale, with its parts and its evidence. */
 export function FolioRoom() {
@@ -27,7 +28,8 @@ export function FolioRoom() {
   const number = Number(folio);
   const { vice, show } = useVice();
   const good = Number.isInteger(number) && number > 0;
-  const q = useQuery({ ...folioQuery(number, vice, revision), enabled: good });
+  const [fill, setFill] = useState(() => localStorage.getItem("mothledger.fill") === "yes");
+  const q = useQuery({ ...folioQuery(number, vice, revision, fill), enabled: good });
   useEffect(() => {
     if (q.data) {
       show(q.data.measured.hook);
@@ -38,10 +40,19 @@ export function FolioRoom() {
   if (!good) return <Trouble error={new Problem(`“${folio}” is no folio; a folio is a number.`, "", 404)} />;
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
-  return <FolioPage f={q.data} />;
+  return (
+    <FolioPage
+      f={q.data}
+      fill={fill}
+      onFill={(on) => {
+        localStorage.setItem("mothledger.fill", on ? "yes" : "no");
+        setFill(on);
+      }}
+    />
+  );
 }
 
-function FolioPage({ f }: { f: Folio }) {
+function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: boolean) => void }) {
   const { entry: e, dressing: d, measured: m } = f;
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -68,6 +79,11 @@ function FolioPage({ f }: { f: Folio }) {
   const parent = f.parents[0];
   useKeys("Folio", [
     { key: "e", what: "revise this dressing", do: revise },
+    {
+      key: "s",
+      what: "the size table",
+      do: () => void navigate({ to: "/folio/$folio/sizes", params: { folio: String(e.folio) } }),
+    },
     ...(parent
       ? [
           {
@@ -137,8 +153,26 @@ function FolioPage({ f }: { f: Folio }) {
           ratio={2.35}
           ruler
           label={`${e.title} in side view on a ${hookWords(m.hook)}, eye to the right`}
-          className="my-2 w-full bg-well"
+          className="mt-2 w-full bg-well"
         />
+        <BudgetStrip folio={e.folio} />
+        <label className="no-print my-1 flex min-h-[36px] items-center gap-2 text-[0.95rem]">
+          <input
+            type="checkbox"
+            className="size-5 accent-(--amber)"
+            checked={fill}
+            onChange={(x) => onFill(x.target.checked)}
+          />
+          fill in what the dressing is silent about, by the club’s{" "}
+          <Link to="/schools" className="link">
+            schools
+          </Link>
+          {fill && f.filled && f.filled.length > 0 && (
+            <span className="text-soft" data-testid="filled">
+              (assumed: {f.filled.map((x) => `${x.role} ${x.what}`).join(", ")})
+            </span>
+          )}
+        </label>
         {d.essentials && d.essentials.length > 0 && (
           <p className="mb-2 border-l-4 border-edge bg-well px-3 py-1.5">
             <span className="caps">what makes it this fly </span>
@@ -183,6 +217,7 @@ function FolioPage({ f }: { f: Folio }) {
             ))}
           </p>
         )}
+        <WorkingsPart f={f} />
       </div>
       <aside aria-label="Evidence and family" className="border-l border-rule pl-6">
         <dl>
@@ -214,11 +249,15 @@ function FolioPage({ f }: { f: Folio }) {
         {f.parents.length + f.variants.length === 0 && (
           <p className="mt-5 text-soft">No parent and no variant is linked yet.</p>
         )}
+        <Advice folio={e.folio} />
         <Revisions f={f} />
         <p className="no-print mt-4 flex flex-wrap gap-2">
           <button type="button" className="btn" onClick={revise} aria-keyshortcuts="e">
             Revise
           </button>
+          <Link to="/folio/$folio/sizes" params={{ folio: String(e.folio) }} className="btn">
+            Size table
+          </Link>
           {!e.withdrawn && (
             <button type="button" className="btn" onClick={() => take.mutate(true)}>
               Take it back

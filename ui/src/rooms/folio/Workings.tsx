@@ -1,0 +1,270 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type AdvicePiece, dismissAdvice, type Folio, type Workings, workingsQuery } from "../../api/client";
+import { useToasts } from "../../kit/toasts";
+import { useVice } from "../../kit/vice";
+
+const mm = (v: number) => v.toFixed(1);
+const turns = (v: number) => String(Math.round(v * 10) / 10);
+
+/** Which stretch of the shank each part takes, from the bend to the eye. */
+export function BudgetStrip({ folio }: { folio: number }) {
+  const { vice } = useVice();
+  const q = useQuery(workingsQuery(folio, vice));
+  const b = q.data?.budget;
+  if (!b) return null;
+  const span = Math.max(b.shankMM, ...b.stretches.map((s) => s.fromMM));
+  const low = Math.min(0, ...b.stretches.map((s) => s.toMM));
+  const x = (v: number) => `${(100 * (span - v)) / (span - low)}%`;
+  const share = (s: Workings["budget"]["stretches"][number]) =>
+    (100 * Math.max(s.fromMM - s.toMM, 0.02 * span)) / (span - low);
+  // parts that lie over one another go to rows of their own
+  const rows: { end: number; list: typeof b.stretches }[] = [];
+  for (const s of [...b.stretches].sort((p, q2) => q2.fromMM - p.fromMM)) {
+    const row = rows.find((r) => r.end >= s.fromMM - 0.01);
+    if (row) {
+      row.list.push(s);
+      row.end = s.toMM;
+    } else rows.push({ end: s.toMM, list: [s] });
+  }
+  return (
+    <section aria-label="Shank budget" className="bg-well px-6 pt-1 pb-2" data-testid="budget">
+      <div className="flex justify-between text-[0.85rem] text-soft">
+        <span>bend</span>
+        <span className={b.crowded ? "font-semibold text-amber" : ""}>
+          {b.crowded
+            ? `crowded by ${b.overEyes.toFixed(1)} eye lengths; ${b.giveWay ?? "a part"} could give way`
+            : `${mm(b.freeMM)} mm in front of the body, ${mm(b.needMM)} needed: ${b.overEyes > 0 ? "just fits" : "fits"}`}
+        </span>
+        <span>eye</span>
+      </div>
+      {rows.map((r, i) => (
+        <div key={i} className="relative mt-0.5 h-6">
+          {r.list.map((s) => (
+            <span
+              key={`${s.part}-${s.role}`}
+              className={`absolute inset-y-0 overflow-hidden border bg-paper px-1 text-center text-[0.82rem] leading-[22px] whitespace-nowrap ${s.assumed ? "border-dashed border-edge text-soft" : "border-ink"} ${s.toMM < -0.05 ? "!border-amber" : ""}`}
+              style={{ left: x(s.fromMM), width: `${share(s)}%` }}
+              title={`${s.role}: ${mm(s.fromMM)} to ${mm(s.toMM)} mm behind the eye${s.assumed ? ", assumed" : ""}`}
+            >
+              <span className={share(s) > s.role.length * 1.15 + 1 ? "" : "sr-only"}>{s.role}</span>
+            </span>
+          ))}
+        </div>
+      ))}
+      <p className="mt-0.5 text-right text-[0.85rem] text-soft">
+        {b.stretches
+          .filter((s) => share(s) <= s.role.length * 1.15 + 1)
+          .map((s) => `${s.role} ${mm(s.fromMM - s.toMM)} mm`)
+          .join(", ")}
+      </p>
+    </section>
+  );
+}
+
+/** The winding sums and the order of tying. */
+export function WorkingsPart({ f }: { f: Folio }) {
+  const { vice } = useVice();
+  const q = useQuery(workingsQuery(f.entry.folio, vice));
+  const w = q.data;
+  if (!w) return null;
+  const sums = w.sums.filter((s) => s.turnsHigh > 0);
+  return (
+    <>
+      {sums.length > 0 && (
+        <section className="mt-6" aria-labelledby="winding">
+          <h2 id="winding" className="text-2xl">
+            Winding
+          </h2>
+          <table className="w-full border-collapse" data-testid="winding">
+            <thead>
+              <tr className="border-b-2 border-edge text-left align-bottom">
+                {["part", "turns", "over", "apart", "on the hook"].map((h) => (
+                  <th key={h} scope="col" className="caps pr-3 pb-1 font-normal">
+                    {h}
+                  </th>
+                ))}
+                {w.other.map((o) => (
+                  <th key={o.size} scope="col" className="caps pr-3 pb-1 text-right font-normal whitespace-nowrap">
+                    on a {o.size}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sums.map((s) => (
+                <tr key={s.part} className="border-b border-rule align-baseline">
+                  <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
+                    {s.role}
+                  </th>
+                  <td className="pr-3">
+                    {s.assumed ? (
+                      <span className="text-soft">about {Math.round(s.turnsLow)}</span>
+                    ) : s.turnsLow === s.turnsHigh ? (
+                      turns(s.turnsLow)
+                    ) : (
+                      `${turns(s.turnsLow)}–${turns(s.turnsHigh)}`
+                    )}
+                  </td>
+                  <td className="pr-3 whitespace-nowrap">{mm(s.spanMM)} mm</td>
+                  <td className="pr-3 whitespace-nowrap">{s.pitchMM.toFixed(2)} mm</td>
+                  <td className="pr-3 font-semibold whitespace-nowrap">{Math.round(s.lengthMM)} mm</td>
+                  {w.other.map((o) => {
+                    const p = o.parts.find((x) => x.role === s.role);
+                    return (
+                      <td key={o.size} className="pr-3 text-right text-[0.92rem] leading-tight">
+                        {p && (
+                          <>
+                            <span className={w.school === "turns" ? "block font-semibold" : "block"}>
+                              {turns(p.turns)} turns, {p.sameTurnsPitchMM.toFixed(2)} mm
+                            </span>
+                            <span className={w.school === "spacing" ? "block font-semibold" : "block text-soft"}>
+                              or {turns(p.sameSpacingTurns)} turns, {p.pitchMM.toFixed(2)} mm
+                            </span>
+                          </>
+                        )}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-1 text-[0.92rem] text-soft">
+            Tying thread: about {w.thread.turns} turns, {w.thread.metres.toFixed(2)} m. On other sizes the first line
+            keeps the turns, the second the spacing.
+          </p>
+        </section>
+      )}
+      {w.bunches.map((b) => (
+        <p
+          key={b.parts.join()}
+          data-testid="bunch"
+          className={`mt-3 border-l-4 bg-well px-3 py-2 ${b.shortMM > 0 ? "border-amber" : "border-edge"}`}
+        >
+          One bunch of {b.material} makes the {b.roles.join(" and the ")}:{" "}
+          {b.items.map((i) => `${Math.round(i.mm)} mm ${i.what}`).join(", ")}; {Math.round(b.needMM)} mm in all, and
+          such fibres have {b.haveLowMM} to {b.haveHighMM}.{" "}
+          <b>
+            {b.shortMM > 0 ? `Short by ${Math.round(b.shortMM)} mm, about ${turns(b.shortTurns)} turns.` : "It serves."}
+          </b>
+        </p>
+      ))}
+      {w.order.length > 0 && (
+        <section className="mt-6" aria-labelledby="order">
+          <h2 id="order" className="text-2xl">
+            Order of tying
+          </h2>
+          <ol className="columns-2 gap-x-8" data-testid="order">
+            {w.order.map((s, i) => (
+              <li
+                key={i}
+                className="grid break-inside-avoid grid-cols-[1.8rem_1fr] border-b border-rule py-1 leading-snug"
+              >
+                <span className="text-soft">{i + 1}</span>
+                <span>
+                  <span className="font-semibold">
+                    {s.deed} the {s.role}
+                  </span>
+                  {s.rule && <span className="block text-[0.92rem] text-soft">{s.rule}</span>}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+    </>
+  );
+}
+
+const signs: Record<string, string> = { note: "·", question: "?", caution: "!" };
+
+/** What to watch for, with its reason and its basis. */
+export function Advice({ folio }: { folio: number }) {
+  const { vice } = useVice();
+  const q = useQuery(workingsQuery(folio, vice));
+  const list = q.data?.advice ?? [];
+  if (list.length === 0) return null;
+  const open = list.filter((a) => !a.dismissed);
+  const aside = list.filter((a) => a.dismissed);
+  return (
+    <section className="mt-5" aria-labelledby="advice" data-testid="advice">
+      <h2 id="advice" className="text-xl">
+        To watch for
+      </h2>
+      <ul>
+        {open.map((a) => (
+          <Piece key={a.code + a.part} a={a} folio={folio} />
+        ))}
+      </ul>
+      {aside.length > 0 && (
+        <details>
+          <summary className="cursor-pointer py-1 text-soft">{aside.length} put aside</summary>
+          <ul>
+            {aside.map((a) => (
+              <Piece key={a.code + a.part} a={a} folio={folio} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function Piece({ a, folio }: { a: AdvicePiece; folio: number }) {
+  const [asking, setAsking] = useState(false);
+  const [note, setNote] = useState("");
+  const client = useQueryClient();
+  const { say } = useToasts();
+  const put = (n: string) => {
+    dismissAdvice(folio, a.code, a.role ?? "", n)
+      .then(() => client.invalidateQueries({ queryKey: ["workings", folio] }))
+      .then(() => setAsking(false))
+      .catch((e: Error) => say(e.message));
+  };
+  return (
+    <li className="grid grid-cols-[1.2rem_1fr] border-b border-rule py-1.5 leading-snug">
+      <span aria-hidden className={`font-semibold ${a.weight === "note" ? "text-soft" : "text-amber"}`}>
+        {signs[a.weight]}
+      </span>
+      <span>
+        <span className={a.weight === "note" ? "" : "font-semibold"}>{a.text}</span>
+        <span className="block text-[0.92rem] text-soft">
+          {a.why} ({a.basis})
+        </span>
+        {a.dismissed ? (
+          <>
+            <span className="book block italic">{a.dismissed}</span>
+            <button type="button" className="link no-print py-1 text-[0.92rem]" onClick={() => put("")}>
+              take it up again
+            </button>
+          </>
+        ) : asking ? (
+          <form
+            className="no-print mt-1 flex gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (note.trim()) put(note);
+            }}
+          >
+            <input
+              className="field min-w-0 grow"
+              aria-label={`Why ${a.text} is put aside`}
+              placeholder="why"
+              value={note}
+              maxLength={1000}
+              onChange={(e) => setNote(e.target.value)}
+            />
+            <button type="submit" className="btn" disabled={!note.trim()}>
+              Put aside
+            </button>
+          </form>
+        ) : (
+          <button type="button" className="link no-print py-1 text-[0.92rem]" onClick={() => setAsking(true)}>
+            put aside<span className="sr-only">: {a.text}</span> …
+          </button>
+        )}
+      </span>
+    </li>
+  );
+}
