@@ -15,8 +15,9 @@ import (
 
 // The corpus holds recipes as different people write them, each with the facts
 // that a tier would take from it. Those of hands were written before the reader;
-// those of heldout before it had seen them. On its first run over the held-out
-// ten it read 121 of 159 facts right, 11 wrong and 27 not at all. A fact that
+// those of heldout and of sixty before it had seen them. On its first run over the
+// held-out ten it read 121 of 159 facts right, 11 wrong and 27 not at all; over
+// the forty of sixty 291 of 308 right, 10 wrong and 7 not at all. A fact that
 // begins with ~ may stay unread, but never be wrong. Common practice, no source.
 
 type outcome int

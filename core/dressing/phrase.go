@@ -360,6 +360,17 @@ func (p *partReader) assemble(list []nounPhrase) {
 			}
 		}
 		switch {
+		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[last.Name]:
+			// "strips of white goose biot", "dubbing of mole"
+			name := strings.Join(np.name, " ")
+			if last.Name == "dubbing" {
+				name += " dubbing"
+			}
+			last.Name = p.counted(name)
+			if len(np.colour) > 0 {
+				last.Colour = strings.Join(np.colour, " and ")
+			}
+			qualify(last, np)
 		case np.noun && (np.joint == "from" || np.joint == "of" || np.joint == "in") && last != nil && len(np.colour) == 0 && len(part.Alternatives) == 0 && isSourceOnly(np) && np.joint == "from":
 			last.Name += " from " + strings.Join(np.name, " ")
 		case np.noun:
@@ -428,6 +439,9 @@ func (p *partReader) assemble(list []nounPhrase) {
 		part.Materials = []Material{}
 	}
 }
+
+// containers are words that only shape what follows "of".
+var containers = wordSet("strip", "strips", "sheet", "film", "dubbing", "braid", "lace", "ribbon")
 
 // isSourceOnly tells whether a phrase only says where a feather grows: "from a
 // woodcock's wing" goes on with the material's own name.

@@ -115,6 +115,7 @@ type segment struct {
 	labelEnd   int // end of label and separator
 	textEnd    int
 	optional   bool
+	bare       bool // a label without a colon or a dash, as on terse cards
 }
 
 func (r *reader) line(n int, s string) {
@@ -216,7 +217,7 @@ func (r *reader) segments(s string, start int) []segment {
 				continue
 			}
 		}
-		g, next, ok := r.labelAt(s, toks, i, first, after)
+		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare)
 		if !ok {
 			continue
 		}
@@ -239,7 +240,7 @@ var sentenceLead = phraseSet("for the", "the", "tie in the", "tie in a", "then t
 // labelAt reads a label at token i. At the start of a line it also takes a
 // label without a separator, an unknown label before a colon, and the opening
 // of a sentence ("For the tail, ...").
-func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, after string) (segment, int, bool) {
+func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, after string, terse bool) (segment, int, bool) {
 	g := segment{labelStart: toks[i].Start}
 	k := i
 	if first {
@@ -310,9 +311,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	case k >= len(toks):
 		return g, k, first && isUpper(s[g.labelStart:g.labelEnd])
 	case first && toks[k].Low != "," && toks[k].Low != ".":
+		g.bare = true
 		return g, k, capital || r.started || r.d.Title != ""
 	case after == "." || after == ";":
-		return g, k, capital && toks[k].Kind != measure.Mark
+		return g, k, (capital || terse && after == ";") && toks[k].Kind != measure.Mark
 	}
 	return g, 0, false
 }
@@ -491,6 +493,11 @@ func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool,
 		r.continueLine(n, s, start, marks)
 		return
 	}
+	if bareHook(text) && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, start, len(s), false, marks, false)
+		return
+	}
 	if label := r.namedWithin(s, start); label != "" {
 		r.started = true
 		r.parts(n, label, s, start, len(s), false, marks, false)
@@ -498,6 +505,11 @@ func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool,
 	}
 	marks.set(start, len(s), "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{n, text})
+}
+
+// bareHook tells a hook line of a terse card: "#6 streamer 4XL".
+func bareHook(text string) bool {
+	return len(text) > 1 && text[0] == '#' && text[1] >= '0' && text[1] <= '9'
 }
 
 var (

@@ -61,7 +61,7 @@ var nounTable = map[Kind]string{
 	Slip:    "slip slips quill-slip primary secondary primaries secondaries",
 	Fibre:   "tail swords sword",
 	Herl:    "herl herls peacock ostrich",
-	Quill:   "quill quills stalk stalks raffia straw-quill",
+	Quill:   "quill quills stalk stalks stem stems raffia straw-quill",
 	Biot:    "biot biots",
 	Plume:   "cdc plume plumes cul canard",
 	Thread:  "thread silk tying-silk waxed-thread gossamer",

@@ -81,6 +81,8 @@ var Bounds = []Hedge{
 	{"max", 0, 1, "an upper bound"},
 	{"or less", 0, 1, "an upper bound"},
 	{"or fewer", 0, 1, "an upper bound"},
+	{"or so", 0.9, 1.1, "10 % either way"},
+	{"or thereabouts", 0.9, 1.1, "10 % either way"},
 	{"at least", 1, 1.5, "a lower bound, read to half as much again"},
 	{"minimum", 1, 1.5, "a lower bound, read to half as much again"},
 	{"or more", 1, 1.5, "a lower bound, read to half as much again"},

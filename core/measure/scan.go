@@ -347,6 +347,13 @@ func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	return Length{}, 0
 }
 
+// Places that are said without a number, in shanks: the shoulder of a fly, where
+// the wing and the hackle stand, and half way round the bend. From memory.
+const (
+	shoulder  = 0.2
+	roundBend = 1.13
+)
+
 // ScanPosition reads a place on the shank at token i: "the bend", "midway",
 // "a third back", "two eye lengths behind the eye", "opposite the barb". Its
 // value is in shanks (0 behind the eye, 1 where the bend begins), eyes or mm
@@ -387,12 +394,20 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	switch low(toks, k) {
 	case "eye":
 		return at(0, Shank, 1)
+	case "shoulder":
+		return at(shoulder, Shank, 1)
 	case "bend":
 		return at(1, Shank, 1)
 	case "point":
 		return at(1, Point, 1)
 	case "barb":
 		return at(1, Barb, 1)
+	case "halfway", "midway":
+		if is(toks, k+1, "round", "around", "down") && is(toks, k+2, "the") && is(toks, k+3, "bend") {
+			return at(roundBend, Shank, 4)
+		}
+	}
+	switch low(toks, k) {
 	case "midway", "middle", "halfway", "mid", "centre", "center", "midpoint":
 		n := 1
 		if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") {
@@ -406,6 +421,15 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	case "behind":
 		if is(toks, k+1, "the") && is(toks, k+2, "eye") {
 			return at(0, Shank, 3)
+		}
+	}
+	if is(toks, k, "an", "one") && is(toks, k+1, "eye") && is(toks, k+2, "length") && is(toks, k+3, "behind", "from", "back") {
+		n := 4
+		for is(toks, k+n, "from", "the") {
+			n++
+		}
+		if is(toks, k+n, "eye", "bead") {
+			return at(1, Eye, n+1)
 		}
 	}
 	if v, n := ScanNumber(toks, k); n > 0 {
