@@ -55,6 +55,13 @@ func (h *hookLine) readTokens(p *partReader) {
 	}
 	p.optional()
 	p.conditions()
+	for i := range p.toks {
+		if p.free(i) && (p.low(i) == "because" || p.low(i) == "since" || p.low(i) == "although" || p.low(i) == "though") {
+			end := p.clauseEnd(i)
+			p.addNote(p.words(i, end-i))
+			p.take(i, end-i, "note", "kept as a remark")
+		}
+	}
 	h.alternatives(p)
 	h.words(p, spec)
 	h.sizes(p, spec)

@@ -53,7 +53,11 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		if !bodylike {
 			break
 		}
-		if _, k := inlineRib.Match(toks, i); k > 0 {
+		_, k := inlineRib.Match(toks, i)
+		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word { // a terse card: "black wool rib gold tinsel"
+			k = 1
+		}
+		if k > 0 {
 			cut("rib", i+k)
 		} else if _, k := inlinePalmer.Match(toks, i); k > 0 {
 			cut("body hackle", i+k)
@@ -223,6 +227,7 @@ func (p *partReader) read(again bool) {
 	p.continues()
 	p.lengths()
 	p.counts()
+	p.besides()
 	p.materials()
 	p.leftovers(again)
 }
@@ -400,6 +405,9 @@ func (p *partReader) turns() {
 			continue
 		}
 		hold := p.holdsDown(i, k)
+		if more, n := p.inFront(k + 1); n > 0 && !hold { // "3 turns behind the wing and 2 in front"
+			said, k = measure.Interval{Low: said.Low + more.Low, High: said.High + more.High}, k+n
+		}
 		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
 			said, k = measure.Interval{Low: said.Low * lo, High: said.High * hi}, k+m
 		}
@@ -441,6 +449,68 @@ func (p *partReader) turns() {
 				p.addNote(p.words(t.i, end-t.i))
 			}
 			p.takeFree(t.i, end-t.i, "note", "a turn on the way, not how often this part is wound")
+		}
+	}
+}
+
+// inFront reads "behind the wing and two in front" at token i: the turns that
+// come on top, and how many tokens that takes.
+func (p *partReader) inFront(i int) (measure.Interval, int) {
+	if p.low(i) != "behind" {
+		return measure.Interval{}, 0
+	}
+	k := i + 1
+	if p.low(k) == "the" {
+		k++
+	}
+	_, n := p.reader.words.roles.Match(p.toks, k)
+	if n == 0 {
+		return measure.Interval{}, 0
+	}
+	k += n
+	for p.low(k) == "and" || p.low(k) == "," || p.low(k) == "then" {
+		k++
+	}
+	v, m := measure.ScanNumber(p.toks, k)
+	if m == 0 || p.low(k+m) != "in" || p.low(k+m+1) != "front" {
+		return measure.Interval{}, 0
+	}
+	return v, k + m + 2 - i
+}
+
+// besides sets apart where a part stands to another: "behind the wing", "over
+// the floss".
+func (p *partReader) besides() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		k := i + 1
+		switch p.low(i) {
+		case "behind", "before", "beneath", "underneath", "below", "above":
+		case "in":
+			if p.low(i+1) != "front" || p.low(i+2) != "of" {
+				continue
+			}
+			k = i + 3
+		case "over":
+			if p.std.Form != role.FormRib || p.low(i+1) != "the" {
+				continue
+			}
+			if _, n := p.reader.words.roles.Match(p.toks, i+2); n == 0 { // "over the floss only"
+				end := p.clauseEnd(i)
+				p.addNote(p.words(i, end-i))
+				p.takeFree(i, end-i, "note", "what it is wound over")
+			}
+			continue
+		default:
+			continue
+		}
+		if p.low(k) != "the" {
+			continue
+		}
+		if _, n := p.reader.words.roles.Match(p.toks, k+1); n > 0 && p.freeRun(i, k+1+n-i) {
+			p.take(i, k+1+n-i, "plain", "")
 		}
 	}
 }

@@ -23,6 +23,10 @@ func (p *partReader) places() {
 		}
 		if from, to, n := measure.ScanStretch(p.toks, i); n > 0 && spans && p.freeRun(i, n) {
 			from.Text, to.Text = p.words(i, n), p.words(i, n)
+			if f, t := p.part.From, p.part.To; f.Of == measure.Shank && t.Of == measure.Shank { // "rear half yellow floss, front half herl"
+				from.Low, from.High = max(from.Low, f.Low), max(from.High, f.High)
+				to.Low, to.High = min(to.Low, t.Low), min(to.High, t.High)
+			}
 			p.part.From, p.part.To = from, to
 			p.take(i, n, "place", placeMeaning(from)+" to "+placeMeaning(to))
 			continue
@@ -258,6 +262,12 @@ func (p *partReader) counts() {
 		if _, n := perSideSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
 			c := p.count()
 			c.Per = "side"
+			for back := 1; back <= 4 && i-back >= 0; back++ { // "six fibres, three each side"
+				if v, m := measure.ScanNumber(p.toks, i-back); m == back && p.freeRun(i-back, back) {
+					c.Low, c.High = v.Low, v.High
+					p.take(i-back, back, "count", countMeaning(v, c.Of))
+				}
+			}
 			at := i
 			if p.low(i) == "one" {
 				c.Low, c.High = 1, 1

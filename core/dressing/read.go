@@ -473,8 +473,8 @@ func cutPage(s string) (name, page string, ok bool) {
 // before, or something that is not understood.
 func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
-	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && !strings.HasSuffix(text, ".") && hasLetter(text) {
-		r.d.Title = strings.Trim(text, "=_* ")
+	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || isUpper(text)) && hasLetter(text) {
+		r.d.Title = strings.Trim(text, "=_*. ")
 		marks.set(start, len(s), "header", "")
 		return
 	}

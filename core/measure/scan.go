@@ -172,8 +172,10 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 		return MM, 1, k - i
 	case skip("cm", "centimetre", "centimetres", "centimeter", "centimeters"):
 		return MM, 10, k - i
-	case skip("inch", "inches", `"`, "in"):
+	case skip("inch", "inches", `"`):
 		return MM, MMPerInch, k - i
+	case is(toks, k, "in") && (k+1 >= len(toks) || toks[k+1].Kind != Word || is(toks, k+1, "long", "wide", "high", "tall", "of")): // not "2 in front"
+		return MM, MMPerInch, k + 1 - i
 	}
 	hook := skip("hook", "hook's", "hooks")
 	switch {
