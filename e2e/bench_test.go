@@ -53,6 +53,18 @@ func TestTheFolioShowsItsWorkings(t *testing.T) {
 	if at := strings.Index(p.text("[data-testid=order]"), "wind the rib"); at < strings.Index(p.text("[data-testid=order]"), "wind the body") {
 		t.Error("the rib is wound before the body")
 	}
+	// the order is changed where it may be, and not where it may not
+	p.clickText("Change the order")
+	press := func(label string) {
+		value[bool](p, fmt.Sprintf("(document.querySelector(%q).click(), true)", fmt.Sprintf("[aria-label=%q]", label)))
+	}
+	press("Earlier: wind the rib")
+	p.says("That cannot be: the rib is wound over the body, which is not there yet")
+	press("Later: tie in the wing")
+	p.says("this dressing’s own")
+	p.clickText("As derived")
+	p.until(`!document.body.innerText.includes("this dressing’s own")`)
+	p.clickText("Done")
 	// advice is put aside with a note, and taken up again
 	contains(t, p.text("[data-testid=advice]"), "air the room")
 	p.clickText("put aside")

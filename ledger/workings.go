@@ -2,6 +2,7 @@ package ledger
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"maps"
@@ -65,9 +66,13 @@ type Workings struct {
 	Thread  winding.Thread    `json:"thread"`
 	Bunches []winding.Bunch   `json:"bunches"`
 	// Other are the wound parts two sizes smaller and larger, by both schools.
-	Other  []OtherSize   `json:"other"`
-	Order  []order.Step  `json:"order"`
-	Advice []AdvicePiece `json:"advice"`
+	Other []OtherSize `json:"other"`
+	// Order is this dressing's own where one was kept, else the derived one;
+	// Places are its steps' places in the derived order.
+	Order    []order.Step  `json:"order"`
+	Places   []int         `json:"places"`
+	OwnOrder bool          `json:"ownOrder"`
+	Advice   []AdvicePiece `json:"advice"`
 	// School is what stays when the size changes: turns or spacing.
 	School string `json:"school"`
 }
@@ -114,6 +119,14 @@ func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, err
 	if w.Bunches == nil {
 		w.Bunches = []winding.Bunch{}
 	}
+	if w.Places, err = l.places(ctx, r); err != nil {
+		return Workings{}, err
+	}
+	if own, err := order.Arrange(d, w.Places); err == nil && len(w.Places) > 0 {
+		w.Order, w.OwnOrder = own, true
+	} else {
+		w.Places = natural(len(w.Order))
+	}
 	said, _ := d.HookNamed()
 	for _, step := range []int{-2, 2, 4} {
 		n := hook.Size(int(said.Size) + step)
@@ -134,6 +147,62 @@ func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, err
 		w.Advice = append(w.Advice, piece)
 	}
 	return w, nil
+}
+
+func natural(n int) []int {
+	out := make([]int, n)
+	for i := range out {
+		out[i] = i
+	}
+	return out
+}
+
+// places gives the order that was kept for the newest revision.
+func (l *Ledger) places(ctx context.Context, r store.Row) ([]int, error) {
+	b, err := l.store.Order(ctx, r.ID, r.Revision)
+	if err != nil || b == nil {
+		return nil, err
+	}
+	var p []int
+	return p, json.Unmarshal(b, &p)
+}
+
+// Ordered is an order somebody wants: kept where it is possible, else what
+// stands against it.
+type Ordered struct {
+	Kept     bool            `json:"kept"`
+	Problems []order.Problem `json:"problems"`
+}
+
+// Reorder keeps another order of tying for a dressing, given as places of the
+// derived steps; none takes it away. What is impossible is told and not kept.
+func (l *Ledger) Reorder(ctx context.Context, folio int, places []int) (Ordered, error) {
+	r, err := l.store.One(ctx, folio)
+	if err != nil {
+		return Ordered{}, err
+	}
+	out := Ordered{Problems: []order.Problem{}}
+	if len(places) == 0 {
+		out.Kept = true
+		return out, l.store.KeepOrder(ctx, r.ID, r.Revision, nil)
+	}
+	d, err := filed(r)
+	if err != nil {
+		return out, err
+	}
+	steps, err := order.Arrange(d, places)
+	if err != nil {
+		return out, &Fault{"places", err.Error()}
+	}
+	if out.Problems = order.Check(d, steps); len(out.Problems) > 0 {
+		return out, nil
+	}
+	b, err := json.Marshal(places)
+	if err != nil {
+		return out, err
+	}
+	out.Kept = true
+	return out, l.store.KeepOrder(ctx, r.ID, r.Revision, b)
 }
 
 // Dismiss puts a piece of advice aside for a dressing, with a note; an empty

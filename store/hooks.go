@@ -116,3 +116,24 @@ func (s *Store) Dismiss(ctx context.Context, dressing int64, d Dismissal) error 
 	_, err := s.db.ExecContext(ctx, `insert into dismissal (dressing_id, code, role, note) values ($1, $2, $3, $4) on conflict (dressing_id, code, role) do update set note = excluded.note`, dressing, d.Code, d.Role, d.Note)
 	return err
 }
+
+// Order gives the steps that were kept for a revision of a dressing, as JSON;
+// nil where there are none.
+func (s Reads) Order(ctx context.Context, dressing int64, number int) ([]byte, error) {
+	var steps []byte
+	err := s.q.GetContext(ctx, &steps, `select steps from dressing_order where dressing_id = $1 and number = $2`, dressing, number)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, nil
+	}
+	return steps, err
+}
+
+// KeepOrder keeps the steps of a revision; nil takes them away.
+func (s *Store) KeepOrder(ctx context.Context, dressing int64, number int, steps []byte) error {
+	if steps == nil {
+		_, err := s.db.ExecContext(ctx, `delete from dressing_order where dressing_id = $1`, dressing)
+		return err
+	}
+	_, err := s.db.ExecContext(ctx, `insert into dressing_order (dressing_id, number, steps) values ($1, $2, $3) on conflict (dressing_id) do update set number = excluded.number, steps = excluded.steps`, dressing, number, string(steps))
+	return err
+}

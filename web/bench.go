@@ -60,6 +60,17 @@ func benchOperations(api huma.API, op func(method, path, id, summary string) hum
 			return nil, problem(ctx, log, l.Dismiss(ctx, in.Folio, store.Dismissal{Code: in.Body.Code, Role: in.Body.Role, Note: in.Body.Note}))
 		})
 
+	huma.Register(api, op(http.MethodPut, "/api/dressings/{folio}/order", "reorder", "Keep another order of tying, or be told what is impossible"),
+		func(ctx context.Context, in *struct {
+			FolioPath
+			Body struct {
+				Places []int `json:"places" maxItems:"300" doc:"places of the derived steps; none for the derived order"`
+			}
+		}) (*answer[ledger.Ordered], error) {
+			o, err := l.Reorder(ctx, in.Folio, in.Body.Places)
+			return &answer[ledger.Ordered]{o}, problem(ctx, log, err)
+		})
+
 	huma.Register(api, op(http.MethodGet, "/api/hooks", "list-hooks", "The club's measured hooks beside the generic scale"),
 		func(ctx context.Context, _ *struct{}) (*answer[[]ledger.HookEntry], error) {
 			h, err := l.Hooks(ctx)

@@ -158,3 +158,38 @@ func TestTheSizeTable(t *testing.T) {
 		}
 	}
 }
+
+func TestAnOtherOrderIsKeptWhereItIsPossible(t *testing.T) {
+	url := server(t, false)
+	file(t, url, map[string]any{"text": "Order Thing\n\nHook: 12 wet\nRib: gold wire\nBody: fur\nWing: duck slips\nHackle: hen, 3 turns\n"})
+	order := func(places []int) reply {
+		return call(t, http.MethodPut, url+"/api/dressings/1/order", asJSON(map[string]any{"places": places}))
+	}
+	workings := func() ledger.Workings {
+		return into[ledger.Workings](t, call(t, http.MethodGet, url+"/api/dressings/1/workings", nil))
+	}
+	n := len(workings().Order) // tie rib, tie body, wind body, wind rib, tie wing, tie hackle, wind hackle
+	if n != 7 {
+		t.Fatalf("%d steps", n)
+	}
+	if o := into[ledger.Ordered](t, order([]int{0, 1, 2, 3, 5, 6, 4})); !o.Kept {
+		t.Errorf("hackle before wing: %+v", o)
+	}
+	if w := workings(); !w.OwnOrder || w.Order[6].Role != "wing" || w.Places[6] != 4 {
+		t.Errorf("order %+v", w.Order)
+	}
+	if o := into[ledger.Ordered](t, order([]int{0, 3, 1, 2, 4, 5, 6})); o.Kept || len(o.Problems) == 0 {
+		t.Errorf("a rib wound before its body: %+v", o)
+	}
+	if w := workings(); w.Order[6].Role != "wing" {
+		t.Error("what is impossible was kept")
+	}
+	if r := order([]int{0, 0, 1}); r.status != 422 {
+		t.Errorf("an order that is none: %d", r.status)
+	}
+	revise(t, url, 1, `"1"`, "another-revision", map[string]any{"text": "Order Thing\n\nHook: 12 wet\nBody: fur\n", "why": "plainer"})
+	if w := workings(); w.OwnOrder {
+		t.Error("an order outlives the parts that it orders")
+	}
+	order([]int{})
+}

@@ -226,3 +226,23 @@ func Check(d dressing.Dressing, steps []Step) []Problem {
 	}
 	return out
 }
+
+// Arrange puts the derived steps of a dressing into another order, given as the
+// places of the derived steps. It is an error where a step is missing or comes
+// twice.
+func Arrange(d dressing.Dressing, places []int) ([]Step, error) {
+	steps := Of(d)
+	if len(places) != len(steps) {
+		return nil, fmt.Errorf("%d steps; expected all %d", len(places), len(steps))
+	}
+	seen := make([]bool, len(steps))
+	out := make([]Step, 0, len(steps))
+	for i, p := range places {
+		if p < 0 || p >= len(steps) || seen[p] {
+			return nil, fmt.Errorf("step %d of the order: expected each step once", i+1)
+		}
+		seen[p] = true
+		out = append(out, steps[p])
+	}
+	return out, nil
+}

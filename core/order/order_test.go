@@ -82,3 +82,16 @@ func TestWhatIsImpossibleIsTold(t *testing.T) {
 		t.Errorf("hackle before wing: %+v", p)
 	}
 }
+
+func TestArrange(t *testing.T) {
+	d := read(t, "Hook: 12 wet\nBody: fur\nWing: duck slips\nHackle: hen\n")
+	got, err := Arrange(d, []int{0, 1, 3, 4, 2})
+	if err != nil || say(got) != "tie in the body, wind the body, tie in the hackle, wind the hackle, tie in the wing" {
+		t.Errorf("%s, %v", say(got), err)
+	}
+	for _, bad := range [][]int{{0, 1, 2, 3}, {0, 0, 1, 2, 3}, {0, 1, 2, 3, 9}, nil} {
+		if _, err := Arrange(d, bad); err == nil {
+			t.Errorf("%v was accepted", bad)
+		}
+	}
+}

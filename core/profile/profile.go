@@ -93,16 +93,18 @@ type axis struct {
 	shankMM float64
 }
 
-const axisSteps = 400 // a shank
+const axisSteps = 200 // a shank
 
 // newAxis follows the wire from the eye round the bend to the point.
 func newAxis(g hook.Geometry, style string) *axis {
-	a := &axis{step: g.ShankMM / axisSteps, shankMM: g.ShankMM}
+	const room = 3 * axisSteps
+	a := &axis{step: g.ShankMM / axisSteps, shankMM: g.ShankMM, xs: make([]float64, 0, room), ys: make([]float64, 0, room), headAt: make([]float64, 0, room)}
 	radius := g.GapeMM / 2
 	heading := math.Pi
 	x, y := 0.0, 0.0
 	turned := 0.0
 	s := 0.0
+	var sin, cos float64
 	spear := math.Max(1-hook.PointStation, 0.12) * g.ShankMM
 	if g.ShankMM > 1.3*g.GapeMM/0.52 { // long shanks keep the spear of their gape
 		spear = (1 - hook.PointStation) * g.GapeMM / 0.52
@@ -116,6 +118,7 @@ func newAxis(g hook.Geometry, style string) *axis {
 	for {
 		a.xs, a.ys, a.headAt = append(a.xs, x), append(a.ys, y), append(a.headAt, heading)
 		st := s / g.ShankMM
+		was := heading
 		switch {
 		case st < curveFrom:
 		case st < 1:
@@ -135,8 +138,11 @@ func newAxis(g hook.Geometry, style string) *axis {
 				return a
 			}
 		}
-		x += math.Cos(heading) * a.step
-		y += math.Sin(heading) * a.step
+		if heading != was || len(a.xs) == 1 {
+			sin, cos = math.Sincos(heading)
+		}
+		x += cos * a.step
+		y += sin * a.step
 		s += a.step
 		if len(a.xs) > 6*axisSteps {
 			return a

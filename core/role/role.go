@@ -114,6 +114,9 @@ func Clean(label string) string {
 // Find gives the standard part that a label names. The label may be in any
 // case and hyphenated.
 func Find(label string) (Role, bool) {
+	if r, ok := byLabel[label]; ok { // clean already, as a dressing keeps it
+		return *r, true
+	}
 	r, ok := byLabel[Clean(label)]
 	if !ok {
 		return Role{Name: Clean(label)}, false

@@ -40,7 +40,12 @@ const desk = createRoute({
 });
 const sizes = createRoute({ getParentRoute: () => root, path: "/folio/$folio/sizes", component: SizesRoom });
 const hooks = createRoute({ getParentRoute: () => root, path: "/hooks", component: HooksRoom });
-const schools = createRoute({ getParentRoute: () => root, path: "/schools", component: SchoolsRoom });
+const schools = createRoute({
+  getParentRoute: () => root,
+  path: "/schools",
+  component: SchoolsRoom,
+  validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
+});
 const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
 const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
 const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });

@@ -275,3 +275,6 @@ export const schoolsQuery = (folio?: number) =>
 
 export const chooseSchool = (question: string, school: string, folio?: number) =>
   answer(api.PUT("/api/schools", { params: { query: { folio } }, body: { question, school } }));
+
+export const reorder = (folio: number, places: number[]) =>
+  answer(api.PUT("/api/dressings/{folio}/order", { params: { path: { folio } }, body: { places } }));

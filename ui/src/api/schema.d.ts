@@ -245,6 +245,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dressings/{folio}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep another order of tying, or be told what is impossible */
+        put: operations["reorder"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings/{folio}/parents": {
         parameters: {
             query?: never;
@@ -993,12 +1010,21 @@ export interface components {
             people: string[];
             sources: string[];
         };
+        OrderProblem: {
+            /** Format: int64 */
+            at: number;
+            text: string;
+        };
         OrderStep: {
             deed: string;
             /** Format: int64 */
             part: number;
             role: string;
             rule?: string;
+        };
+        Ordered: {
+            kept: boolean;
+            problems: components["schemas"]["OrderProblem"][];
         };
         OtherSize: {
             parts: components["schemas"]["WindingScaled"][];
@@ -1185,6 +1211,10 @@ export interface components {
         "Read-textRequest": {
             corrections?: components["schemas"]["DressingCorrection"][];
             text: string;
+        };
+        ReorderRequest: {
+            /** @description places of the derived steps; none for the derived order */
+            places: number[];
         };
         "Restore-revisionRequest": {
             /** Format: int64 */
@@ -1398,6 +1428,8 @@ export interface components {
             bunches: components["schemas"]["WindingBunch"][];
             order: components["schemas"]["OrderStep"][];
             other: components["schemas"]["OtherSize"][];
+            ownOrder: boolean;
+            places: number[];
             school: string;
             sums: components["schemas"]["WindingSum"][];
             thread: components["schemas"]["WindingThread"];
@@ -2005,6 +2037,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    reorder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReorderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ordered"];
+                };
             };
             /** @description Error */
             default: {

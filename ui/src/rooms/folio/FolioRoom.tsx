@@ -166,6 +166,10 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           fill in what the dressing is silent about, by the club’s{" "}
           <Link to="/schools" className="link">
             schools
+          </Link>{" "}
+          or{" "}
+          <Link to="/schools" search={{ folio: e.folio }} className="link">
+            its own
           </Link>
           {fill && f.filled && f.filled.length > 0 && (
             <span className="text-soft" data-testid="filled">

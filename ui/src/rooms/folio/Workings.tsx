@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type AdvicePiece, dismissAdvice, type Folio, type Workings, workingsQuery } from "../../api/client";
+import { type AdvicePiece, dismissAdvice, type Folio, reorder, type Workings, workingsQuery } from "../../api/client";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 
@@ -150,30 +150,102 @@ export function WorkingsPart({ f }: { f: Folio }) {
           </b>
         </p>
       ))}
-      {w.order.length > 0 && (
-        <section className="mt-6" aria-labelledby="order">
-          <h2 id="order" className="text-2xl">
-            Order of tying
-          </h2>
-          <ol className="columns-2 gap-x-8" data-testid="order">
-            {w.order.map((s, i) => (
-              <li
-                key={i}
-                className="grid break-inside-avoid grid-cols-[1.8rem_1fr] border-b border-rule py-1 leading-snug"
-              >
-                <span className="text-soft">{i + 1}</span>
-                <span>
-                  <span className="font-semibold">
-                    {s.deed} the {s.role}
-                  </span>
-                  {s.rule && <span className="block text-[0.92rem] text-soft">{s.rule}</span>}
-                </span>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      {w.order.length > 0 && <Order folio={f.entry.folio} w={w} />}
     </>
+  );
+}
+
+/** The order of tying, with the rule for each place; it can be changed where this
+ * tier differs, and what is impossible is told. */
+function Order({ folio, w }: { folio: number; w: Workings }) {
+  const [changing, setChanging] = useState(false);
+  const [trouble, setTrouble] = useState<string[]>([]);
+  const client = useQueryClient();
+  const put = (places: number[]) => {
+    reorder(folio, places)
+      .then((o) => {
+        setTrouble(o.problems.map((p) => p.text));
+        return client.invalidateQueries({ queryKey: ["workings", folio] });
+      })
+      .catch((e: Error) => setTrouble([e.message]));
+  };
+  const move = (i: number, by: number) => {
+    const places = [...w.places];
+    const [p] = places.splice(i, 1);
+    if (p === undefined) return;
+    places.splice(i + by, 0, p);
+    put(places);
+  };
+  return (
+    <section className="mt-6" aria-labelledby="order">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 id="order" className="text-2xl">
+          Order of tying
+        </h2>
+        {w.ownOrder && <span className="text-soft">this dressing’s own</span>}
+        <span className="no-print ml-auto flex gap-2">
+          {w.ownOrder && (
+            <button type="button" className="btn !min-h-[36px]" onClick={() => put([])}>
+              As derived
+            </button>
+          )}
+          <button
+            type="button"
+            className="btn !min-h-[36px]"
+            aria-pressed={changing}
+            onClick={() => {
+              setChanging(!changing);
+              setTrouble([]);
+            }}
+          >
+            {changing ? "Done" : "Change the order"}
+          </button>
+        </span>
+      </div>
+      {trouble.length > 0 && (
+        <p role="alert" className="mt-1 border-l-4 border-amber bg-well px-3 py-1.5 font-semibold text-amber">
+          That cannot be: {[...new Set(trouble)].join("; ")}. The order stays as it was.
+        </p>
+      )}
+      <ol className={changing ? "mt-1" : "mt-1 columns-2 gap-x-8 max-[700px]:columns-1"} data-testid="order">
+        {w.order.map((s, i) => (
+          <li
+            key={`${s.part}-${s.deed}`}
+            className="grid break-inside-avoid grid-cols-[1.8rem_1fr_auto] border-b border-rule py-1 leading-snug"
+          >
+            <span className="text-soft">{i + 1}</span>
+            <span>
+              <span className="font-semibold">
+                {s.deed} the {s.role}
+              </span>
+              {s.rule && <span className="block text-[0.92rem] text-soft">{s.rule}</span>}
+            </span>
+            {changing && (
+              <span className="flex gap-1">
+                <button
+                  type="button"
+                  className="btn !min-h-[36px]"
+                  disabled={i === 0}
+                  aria-label={`Earlier: ${s.deed} the ${s.role}`}
+                  onClick={() => move(i, -1)}
+                >
+                  ↑
+                </button>
+                <button
+                  type="button"
+                  className="btn !min-h-[36px]"
+                  disabled={i === w.order.length - 1}
+                  aria-label={`Later: ${s.deed} the ${s.role}`}
+                  onClick={() => move(i, 1)}
+                >
+                  ↓
+                </button>
+              </span>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { chooseSchool, schoolsQuery } from "../../api/client";
 import { Trouble, Waiting } from "../../kit/pieces";
@@ -6,7 +7,8 @@ import { useToasts } from "../../kit/toasts";
 
 /** Questions on which good tiers differ, and what this club does. */
 export function SchoolsRoom() {
-  const q = useQuery(schoolsQuery());
+  const { folio } = useSearch({ from: "/schools" });
+  const q = useQuery(schoolsQuery(folio));
   const client = useQueryClient();
   const { say } = useToasts();
   useEffect(() => {
@@ -14,10 +16,17 @@ export function SchoolsRoom() {
   }, []);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
-  const { questions, chosen } = q.data;
+  const { questions, chosen, own } = q.data;
   return (
     <div className="box mx-auto max-w-[1000px] px-8 pt-5 pb-10">
-      <h1 className="text-4xl">Schools</h1>
+      {folio && (
+        <p>
+          <Link to="/folio/$folio" params={{ folio: String(folio) }} className="link">
+            Folio {folio}
+          </Link>
+        </p>
+      )}
+      <h1 className="text-4xl">{folio ? `Schools for folio ${folio} alone` : "Schools"}</h1>
       <p className="book mt-1 max-w-prose">
         On these questions good tiers differ. What the club chooses fills in what a dressing is silent about, where that
         is asked for: always shown as assumed, in another line, and never compared.
@@ -34,7 +43,7 @@ export function SchoolsRoom() {
                   className="size-5 accent-(--amber)"
                   checked={chosen[x.id] === s.id}
                   onChange={() => {
-                    chooseSchool(x.id, s.id)
+                    chooseSchool(x.id, s.id, folio)
                       .then(() => client.invalidateQueries())
                       .catch((e: Error) => say(e.message));
                   }}
@@ -42,6 +51,19 @@ export function SchoolsRoom() {
                 {s.say}
               </label>
             ))}
+            {folio && own?.[x.id] && (
+              <button
+                type="button"
+                className="btn !min-h-[36px]"
+                onClick={() => {
+                  chooseSchool(x.id, "", folio)
+                    .then(() => client.invalidateQueries())
+                    .catch((e: Error) => say(e.message));
+                }}
+              >
+                as the club has it<span className="sr-only">: {x.ask}</span>
+              </button>
+            )}
           </div>
         </fieldset>
       ))}
