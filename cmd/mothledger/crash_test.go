@@ -73,6 +73,8 @@ func recipe(who, n, parts int) string {
 type said struct {
 	mu    sync.Mutex
 	texts map[[2]int]string
+	// recent are those of the last round
+	recent [][2]int
 	// open are requests that got no answer: they may have been filed or not
 	open map[string]string
 }
@@ -104,11 +106,11 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 			if f.Again {
 				doubled++ // it had been filed, and is not filed twice
 			}
-			all.texts[[2]int{f.Folio, f.Revision}] = text
+			all.add(f, text)
 			delete(all.open, key)
 		}
 		all.mu.Unlock()
-		verify(t, s.address, round, &all, parts)
+		verify(t, s.address, round, &all, parts, false)
 		if t.Failed() {
 			return
 		}
@@ -130,6 +132,8 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 		wg.Wait()
 		awaitGone(t, pg)
 	}
+	last := startIn(t, data, "--empty")
+	verify(t, last.address, rounds(50), &all, parts, true)
 	acknowledged = len(all.texts)
 	fmt.Fprintf(os.Stderr, "report: %d rounds, %d acknowledged revisions whole, %d unanswered filings sent again, %d of them had been filed and were not doubled\n", rounds(50), acknowledged, resent, doubled)
 	if acknowledged < rounds(50) {
@@ -156,7 +160,7 @@ func work(address string, round, who, parts int, all *said, stop <-chan struct{}
 			return
 		}
 		all.mu.Lock()
-		all.texts[[2]int{f.Folio, f.Revision}] = text
+		all.add(f, text)
 		all.mu.Unlock()
 		next := recipe(who, n+100, parts)
 		status, body = send(address, fmt.Sprintf("/api/dressings/%d/revisions", f.Folio), key+"-again", `"1"`, map[string]string{"text": next, "why": "counted again"})
@@ -164,20 +168,33 @@ func work(address string, round, who, parts int, all *said, stop <-chan struct{}
 			return
 		}
 		all.mu.Lock()
-		all.texts[[2]int{f.Folio, f.Revision}] = next
+		all.add(f, next)
 		all.mu.Unlock()
 	}
 }
 
-// verify looks at a sample of what was acknowledged, and at every dressing of
-// the ledger for halves.
-func verify(t *testing.T, address string, round int, all *said, parts int) {
+// add notes what was acknowledged; the lock is held.
+func (s *said) add(f filed, text string) {
+	k := [2]int{f.Folio, f.Revision}
+	s.texts[k] = text
+	s.recent = append(s.recent, k)
+}
+
+// verify looks at all that was acknowledged in the last round and at some of
+// what was before, or with whole set at everything.
+func verify(t *testing.T, address string, round int, all *said, parts int, whole bool) {
 	t.Helper()
-	checked := 0
-	for k, text := range all.texts {
-		if checked++; checked > 60 && round%10 != 9 {
+	const some = 40
+	look := all.recent
+	for k := range all.texts { // in no order
+		if !whole && len(look) >= len(all.recent)+some {
 			break
 		}
+		look = append(look, k)
+	}
+	all.recent = nil
+	for _, k := range look {
+		text := all.texts[k]
 		_, body := get(t, fmt.Sprintf("%s/api/dressings/%d?revision=%d", address, k[0], k[1]))
 		var f struct {
 			Text     string
