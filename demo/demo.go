@@ -77,5 +77,26 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 		}
 		folios[r.Dressing.Title] = filed.Folio
 	}
-	return len(texts), nil
+	return len(texts), measure(ctx, l)
+}
+
+// hooks are what the club measured with its caliper, in millimetres.
+var hooks = []ledger.MeasuredHook{
+	{Name: "Long wet, tin 3", Size: "12", Style: "wet", Eye: "down", ShankMM: 11.1, GapeMM: 5.4, WireMM: 0.5},
+	{Name: "Short dry, blue packet", Size: "14", Style: "dry", Eye: "up", ShankMM: 7.1, GapeMM: 4.3, EyeMM: 1.3, WireMM: 0.33},
+	{Name: "Grub, from the drawer", Size: "10", Style: "curved", Eye: "down", ShankMM: 10.9, GapeMM: 6.1, WireMM: 0.55},
+}
+
+// measure hands the club's hooks in, where it has none yet.
+func measure(ctx context.Context, l *ledger.Ledger) error {
+	have, err := l.Hooks(ctx)
+	if err != nil || len(have) > 0 {
+		return err
+	}
+	for _, h := range hooks {
+		if _, err := l.AddHook(ctx, h); err != nil {
+			return err
+		}
+	}
+	return nil
 }

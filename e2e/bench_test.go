@@ -9,7 +9,7 @@ import (
 )
 
 func TestAHookIsMeasuredAndGoesIntoTheVice(t *testing.T) {
-	p := open(t, true, "/hooks")
+	p := open(t, false, "/hooks")
 	p.says("No hook is measured yet")
 	p.write("#hook-name", "Long wet, box 3")
 	field := func(label string) string {
@@ -31,7 +31,13 @@ func TestAHookIsMeasuredAndGoesIntoTheVice(t *testing.T) {
 		t.Errorf("the hooks:\n%s", found)
 	}
 	p.clickText("Into the vice")
-	p.visit("/folio/1")
+	p.visit("/desk")
+	p.until(`document.querySelector("#recipe")`)
+	p.fill("#recipe", "Hook Thing\n\nHook: 12 wet\nTail: 6 ginger fibres, half the shank\nBody: fur\n")
+	p.until(`document.querySelector(".mk-length")`)
+	p.focus("#recipe")
+	p.press(kb.Enter, kb.ModifierCtrl)
+	p.at("/folio/1")
 	p.says("shank 11.1 mm · gape 5.4")
 	p.says("measured")
 	if got := p.text(`[data-testid="mm-tail"]`); got != "5.5" && got != "5.6" {

@@ -296,6 +296,9 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 			}
 			if p.Count != nil {
 				x.Count = p.Count.Interval().String() + " " + p.Count.Of
+				if p.Count.Of != "" && p.Count.High != 1 {
+					x.Count += "s"
+				}
 			}
 			row.Parts = append(row.Parts, x)
 		}

@@ -57,8 +57,6 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 	r := NewResolver(d, g)
 	b := Budget{ShankMM: g.ShankMM, EyeMM: g.EyeMM, Stretches: []Stretch{}}
 	bead := r.front * g.ShankMM
-	front, widest := g.ShankMM, ""
-	bodied := false
 	type foot struct {
 		part int
 		role string
@@ -75,20 +73,10 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 		if p.Absent {
 			continue
 		}
-		from, to, stated := r.Ends(i)
 		switch std.Form {
 		case role.FormBead:
 			b.Stretches = append(b.Stretches, Stretch{i, p.Role, bead, 0, p.DiameterMM == 0})
-		case role.FormWound:
-			b.Stretches = append(b.Stretches, Stretch{i, p.Role, from * g.ShankMM, to * g.ShankMM, !stated})
-			if std.Name == "hot spot" {
-				continue
-			}
-			bodied = true
-			if to*g.ShankMM < front {
-				front, widest = to*g.ShankMM, p.Role
-			}
-		case role.FormWing, role.FormPost:
+		case role.FormWing:
 			feet = append(feet, foot{i, p.Role, wingFootEyes * g.EyeMM, true})
 		case role.FormLegs, role.FormCheek:
 			feet = append(feet, foot{i, p.Role, legsFootEyes * g.EyeMM, true})
@@ -105,17 +93,41 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 			head.part, head.role = i, p.Role
 		}
 	}
+	for _, f := range feet {
+		b.NeedMM += f.mm
+	}
+	b.NeedMM += head.mm
+	front, widest := g.ShankMM, ""
+	bodied := false
+	for i, p := range d.Parts {
+		std, _ := p.Standard()
+		if p.Absent || std.Form != role.FormWound {
+			continue
+		}
+		from, to, stated := r.Ends(i)
+		fromMM, toMM := from*g.ShankMM, to*g.ShankMM
+		// where nobody said how far it goes, it leaves room for what comes after
+		if p.To.IsZero() && p.Length.IsZero() && std.Name != "hot spot" {
+			toMM = math.Min(fromMM, math.Max(toMM, bead+b.NeedMM))
+		}
+		b.Stretches = append(b.Stretches, Stretch{i, p.Role, fromMM, toMM, !stated})
+		if std.Name == "hot spot" {
+			continue
+		}
+		bodied = true
+		if toMM < front {
+			front, widest = toMM, p.Role
+		}
+	}
 	if !bodied {
-		front = 0.25 * g.ShankMM
+		front = math.Max(0.25*g.ShankMM, bead+b.NeedMM)
 	}
 	b.FreeMM = math.Max(0, front-bead)
 	at := front
 	for _, f := range feet {
-		b.NeedMM += f.mm
 		b.Stretches = append(b.Stretches, Stretch{f.part, f.role, at, at - f.mm, !f.said})
 		at -= f.mm
 	}
-	b.NeedMM += head.mm
 	b.Stretches = append(b.Stretches, Stretch{head.part, head.role, at, at - head.mm, head.part < 0})
 	b.OverEyes = (b.NeedMM - b.FreeMM) / g.EyeMM
 	b.Crowded = b.OverEyes > crowdedByEyes

@@ -132,3 +132,43 @@ func BenchmarkOn(b *testing.B) {
 		On(d, hook.Hook{Size: 14}, true)
 	}
 }
+
+func TestTheShankIsSharedOut(t *testing.T) {
+	budget := func(text string) Budget {
+		d := read(t, text)
+		h, _ := d.HookNamed()
+		return BudgetOf(d, h)
+	}
+	sum := func(b Budget) {
+		t.Helper()
+		for _, s := range b.Stretches {
+			if s.FromMM < s.ToMM-1e-9 {
+				t.Errorf("the %s ends behind its beginning: %+v", s.Role, s)
+			}
+		}
+	}
+	fits := budget("Fly\nHook: 12 wet\nBody: fur, from the bend to a quarter behind the eye\nWing: duck slips\nHackle: hen, 3 turns\n")
+	sum(fits)
+	if fits.Crowded || fits.FreeMM < 2.39 || fits.FreeMM > 2.41 {
+		t.Errorf("%+v", fits)
+	}
+	full := budget("Fly\nHook: 12 wet\nBody: fur, from the bend to the eye\nWing: duck slips\nHackle: hen, 3 turns\n")
+	sum(full)
+	if !full.Crowded || full.GiveWay != "the body" || full.OverEyes < 1 {
+		t.Errorf("a body to the eye: %+v", full)
+	}
+	// silence crowds nothing
+	for _, silent := range []string{"Fly\nHook: 14 dry\nBody: quill\nThorax: fur\nPost: poly\nHackle: cock, parachute\n", "Fly\nHook: 14 nymph\nBead: 2.8 mm gold\nBody: fur\nThorax: fur\nLegs: fibres\n"} {
+		b := budget(silent)
+		sum(b)
+		if b.Crowded {
+			t.Errorf("%s is crowded though nobody said how far anything goes: %+v", silent, b)
+		}
+	}
+	// a bead takes its room
+	plain := budget("Fly\nHook: 14 nymph\nBody: fur, from the bend to a quarter behind the eye\n")
+	beaded := budget("Fly\nHook: 14 nymph\nBead: 2.8 mm gold\nBody: fur, from the bend to a quarter behind the eye\n")
+	if beaded.FreeMM >= plain.FreeMM {
+		t.Errorf("free with a bead %.2f, without %.2f", beaded.FreeMM, plain.FreeMM)
+	}
+}

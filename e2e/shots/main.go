@@ -90,8 +90,11 @@ func run(address, folder string, only []string) error {
 	defer cancel()
 	shots := []shot{
 		{name: "ledger", path: "/", ready: "tbody tr svg"},
-		{name: "folio", path: "/folio/1", ready: "svg[role=img] path"},
-		{name: "folio-dark", path: "/folio/21", dark: true, ready: "svg[role=img] path"},
+		{name: "folio", path: "/folio/1", ready: "[data-testid=budget]"},
+		{name: "workings", path: "/folio/13", ready: "[data-testid=order]", before: []chromedp.Action[chromedp.Void]{
+			chromedp.Evaluate[chromedp.Void](`document.querySelector("#winding").scrollIntoView()`),
+		}},
+		{name: "folio-dark", path: "/folio/21", dark: true, ready: "[data-testid=budget]"},
 		{name: "desk", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
@@ -106,6 +109,9 @@ func run(address, folder string, only []string) error {
 			chromedp.Evaluate[chromedp.Void](fmt.Sprintf(paste, box())),
 			chromedp.WaitVisible(chromedp.CSS("details [data-walk]")),
 		}},
+		{name: "hooks", path: "/hooks", ready: "main li svg"},
+		{name: "sizes", path: "/folio/1/sizes", ready: "[data-testid=sizes]"},
+		{name: "sheet", path: "/sheet", ready: "main svg"},
 		{name: "spread", path: "/spread/15/16", ready: "svg[role=img] path"},
 		{name: "spread-dark", path: "/spread/1/4", dark: true, ready: "svg[role=img] path"},
 	}

@@ -79,7 +79,7 @@ export function WorkingsPart({ f }: { f: Folio }) {
           <table className="w-full border-collapse" data-testid="winding">
             <thead>
               <tr className="border-b-2 border-edge text-left align-bottom">
-                {["part", "turns", "over", "apart", "on the hook"].map((h) => (
+                {["part", "turns", "over", "apart", "material"].map((h) => (
                   <th key={h} scope="col" className="caps pr-3 pb-1 font-normal">
                     {h}
                   </th>
@@ -97,7 +97,7 @@ export function WorkingsPart({ f }: { f: Folio }) {
                   <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
                     {s.role}
                   </th>
-                  <td className="pr-3">
+                  <td className="pr-3 whitespace-nowrap">
                     {s.assumed ? (
                       <span className="text-soft">about {Math.round(s.turnsLow)}</span>
                     ) : s.turnsLow === s.turnsHigh ? (
@@ -112,7 +112,7 @@ export function WorkingsPart({ f }: { f: Folio }) {
                   {w.other.map((o) => {
                     const p = o.parts.find((x) => x.role === s.role);
                     return (
-                      <td key={o.size} className="pr-3 text-right text-[0.92rem] leading-tight">
+                      <td key={o.size} className="pr-3 text-right text-[0.92rem] leading-tight whitespace-nowrap">
                         {p && (
                           <>
                             <span className={w.school === "turns" ? "block font-semibold" : "block"}>
