@@ -104,6 +104,8 @@ type Part struct {
 	Thread  *Thread           `json:"thread,omitempty"`
 	// DiameterMM is that of a bead, a wire or a thread.
 	DiameterMM float64 `json:"diameterMM,omitempty"`
+	// Gauge is the hook size that a hackle's fibres suit ("a size 14 hackle").
+	Gauge string `json:"gauge,omitempty"`
 	// Continues names the part whose own fibres go on as this one.
 	Continues string `json:"continues,omitempty"`
 	// Same names the part whose material this one repeats.

@@ -3,6 +3,7 @@ package dressing
 import (
 	"strings"
 
+	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -229,7 +230,21 @@ func (p *partReader) read(again bool) {
 	p.counts()
 	p.besides()
 	p.materials()
+	p.hackleGauge()
 	p.leftovers(again)
+}
+
+// hackleGauge takes the grade of a hackle that is a hook size: "a size 14
+// hackle" is one whose fibres suit a 14.
+func (p *partReader) hackleGauge() {
+	if p.std.Form != role.FormCollar && p.std.Form != role.FormPalmer || len(p.part.Materials) == 0 {
+		return
+	}
+	m := &p.part.Materials[0]
+	words := strings.TrimPrefix(strings.TrimPrefix(m.Size, "size "), "#")
+	if s, err := hook.ParseSize(words); err == nil && s >= 2 && words != "" {
+		p.part.Gauge, m.Size = s.String(), ""
+	}
 }
 
 // absent reads "none", "no tail", "omitted".

@@ -645,6 +645,17 @@ func (m *maker) wing(i int, std role.Role) {
 	base.Length, base.LengthLow = r2(length), r2(length*0.9)
 	k := m.kind(i)
 	name := m.name(i)
+	if strings.Contains(m.prep(i), "spent") { // out to both sides: from here foreshortened, the far one above
+		for side := range 2 {
+			s := base
+			s.Far = side == 0
+			s.Seed += uint32(side)
+			s.Angle, s.Spread, s.Count, s.Level = 38-float64(side)*76, 26, 26, true
+			s.Length, s.LengthLow = r2(length*0.62), r2(length*0.55)
+			m.out = append(m.out, s)
+		}
+		return
+	}
 	if m.upright(i) {
 		for side := range 2 {
 			s := base
@@ -714,6 +725,14 @@ func (m *maker) wing(i int, std role.Role) {
 			s.Count, _ = m.countOf(i, s.Count)
 		}
 		m.out = append(m.out, s)
+		for layer, x := range m.d.MaterialsOf(i)[min(1, len(m.d.MaterialsOf(i))):] { // "white bucktail under brown bucktail"
+			over := s
+			over.Colour, _ = material.Hue(x.Name, x.Colour)
+			over.Angle += 4.5 * float64(layer+1)
+			over.Count = s.Count * 2 / 3
+			over.Seed += uint32(31 * (layer + 1))
+			m.out = append(m.out, over)
+		}
 		if k == material.Hair && strings.Contains(name, "deer") || strings.Contains(name, "elk") { // the cut butts make a small head
 			b := base
 			b.Angle, b.Spread, b.Curve, b.Count, b.Level = 158, 30, 0, 16, true

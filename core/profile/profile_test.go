@@ -173,3 +173,34 @@ func BenchmarkEncode(b *testing.B) {
 		}
 	}
 }
+
+func TestEveryHairOfAWingIsDrawnAndSpentWingsLie(t *testing.T) {
+	two := outline(t, "Fly\nHook: 6 streamer\nBody: silver tinsel\nWing: white bucktail under brown bucktail, one and a half shanks\n", 6)
+	colours := map[string]bool{}
+	for _, s := range two.Shapes {
+		if s.Role == "wing" {
+			colours[s.Colour] = true
+		}
+	}
+	if len(colours) != 2 {
+		t.Errorf("a wing of two hairs has the colours %v", colours)
+	}
+	spent := outline(t, "Fly\nHook: 16 dry\nBody: brown quill\nWings: white poly yarn, tied spent, one shank\n", 16)
+	up, down := 0, 0
+	for _, s := range spent.Shapes {
+		if s.Role != "wings" {
+			continue
+		}
+		if s.Angle > 60 {
+			t.Errorf("a spent wing stands at %v degrees", s.Angle)
+		}
+		if s.Angle > 0 {
+			up++
+		} else {
+			down++
+		}
+	}
+	if up != 1 || down != 1 {
+		t.Errorf("spent wings: %d above, %d below", up, down)
+	}
+}

@@ -200,7 +200,7 @@ func (r *Resolver) root(i int) float64 {
 func (r *Resolver) Length(i int) (Span, bool) {
 	p := r.d.Parts[i]
 	if p.Length.IsZero() {
-		return Span{}, false
+		return gauged(p)
 	}
 	switch r.state[i] {
 	case done:
@@ -221,6 +221,17 @@ func (r *Resolver) Length(i int) (Span, bool) {
 	}
 	r.state[i], r.spans[i] = done, s
 	return s, true
+}
+
+// gauged gives the fibre of a hackle that was said by gauge: one and a half to
+// two gapes of the hook that it suits. Common practice, no source.
+func gauged(p dressing.Part) (Span, bool) {
+	size, err := hook.ParseSize(p.Gauge)
+	if err != nil {
+		return Span{}, false
+	}
+	g, _ := hook.Hook{Size: size}.Geometry()
+	return Span{Low: 1.5 * g.GapeMM, High: 2 * g.GapeMM}, true
 }
 
 func (r *Resolver) circle(i int) {
@@ -328,7 +339,7 @@ func (r *Resolver) reach(i int, p dressing.Part) (Span, bool) {
 
 // LengthOrUsual gives the stated length, or a usual one marked assumed.
 func (r *Resolver) LengthOrUsual(i int) (Span, bool) {
-	if !r.d.Parts[i].Length.IsZero() {
+	if !r.d.Parts[i].Length.IsZero() || r.d.Parts[i].Gauge != "" {
 		return r.Length(i)
 	}
 	std, _ := r.d.Parts[i].Standard()

@@ -172,3 +172,19 @@ func TestTheShankIsSharedOut(t *testing.T) {
 		t.Errorf("free with a bead %.2f, without %.2f", beaded.FreeMM, plain.FreeMM)
 	}
 }
+
+// C: a hackle of a size is one whose fibres suit that hook, one and a half to two
+// gapes. It does not grow with the hook in the vice.
+func TestAHackleByGauge(t *testing.T) {
+	d := read(t, "Fly\nHook: 12 dry\nHackle: ginger cock, size 14, 4 turns\n")
+	if d.Parts[1].Gauge != "14" || d.Parts[1].Turns.Low != 4 || d.Parts[1].Count != nil {
+		t.Fatalf("read as %+v", d.Parts[1])
+	}
+	g, _ := hook.Hook{Size: 14}.Geometry()
+	for _, size := range []hook.Size{10, 12, 16} {
+		p := On(d, hook.Hook{Size: size}, true).Parts[1]
+		if math.Abs(p.LowMM-1.5*g.GapeMM) > 1e-9 || math.Abs(p.HighMM-2*g.GapeMM) > 1e-9 {
+			t.Errorf("on a %v: %v to %v mm", size, p.LowMM, p.HighMM)
+		}
+	}
+}

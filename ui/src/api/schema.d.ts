@@ -736,6 +736,7 @@ export interface components {
             diameterMM?: number;
             essential?: boolean;
             from?: components["schemas"]["MeasureLength"];
+            gauge?: string;
             hook?: components["schemas"]["DressingHook"];
             length?: components["schemas"]["MeasureLength"];
             /** Format: int64 */

@@ -27,7 +27,7 @@ import {
   teach,
 } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { Trouble } from "../../kit/pieces";
+import { Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 import { handOver } from "../box/handed";
@@ -57,7 +57,7 @@ export function Desk() {
   const { folio, batch, item } = useSearch({ from: "/desk" });
   const drafts = useQuery({ ...draftsQuery, refetchOnWindowFocus: false });
   const key = folio ? `folio ${folio}` : batch ? `${batch} ${item}` : "";
-  if (drafts.isPending && !current()) return null;
+  if (drafts.isPending && drafts.fetchStatus === "fetching" && !current()) return <Waiting />;
   return <Sheet key={key} folio={folio} batch={batch} item={item} />;
 }
 
@@ -149,8 +149,10 @@ function DeskPage({ start }: { start: () => Draft }) {
       void navigate({ to: "/folio/$folio", params: { folio: String(filed.folio) } });
     },
     onError: (e) => {
-      // a refused filing is another one once it is mended
-      if (e instanceof Problem && e.status >= 400) change((d) => ({ ...d, key: crypto.randomUUID() }));
+      // a refused filing is another one once it is mended; one that got no plain
+      // answer may have been filed, and goes again under its key
+      if (e instanceof Problem && e.status >= 400 && e.status < 500)
+        change((d) => ({ ...d, key: crypto.randomUUID() }));
     },
   });
   const problem = filing.error instanceof Problem ? filing.error : undefined;
