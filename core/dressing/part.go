@@ -424,7 +424,7 @@ func (p *partReader) turns() {
 			said, k = measure.Interval{Low: said.Low + more.Low, High: said.High + more.High}, k+n
 		}
 		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
-			said, k = measure.Interval{Low: said.Low * lo, High: said.High * hi}, k+m
+			said, k = said.Times(lo, hi), k+m
 		}
 		all = append(all, found{said, i, k + 1 - i, hold})
 		i = k

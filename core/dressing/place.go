@@ -146,7 +146,8 @@ func (p *partReader) lengths() {
 			comma = 1
 		}
 		if lo, hi, m := measure.ScanBound(p.toks, i+n+comma); m > 0 && p.freeRun(i+n, comma+m) {
-			l.Low, l.High = l.Low*lo, l.High*hi
+			v := measure.Interval{Low: l.Low, High: l.High}.Times(lo, hi)
+			l.Low, l.High = v.Low, v.High
 			n += comma + m
 		}
 		l.Text = p.words(i, n)

@@ -90,6 +90,11 @@ func (v Interval) IsZero() bool { return v == Interval{} }
 // Mid is the middle of the interval.
 func (v Interval) Mid() float64 { return (v.Low + v.High) / 2 }
 
+// Times multiplies either end, as a hedge or a bound does.
+func (v Interval) Times(low, high float64) Interval {
+	return Interval{round(v.Low * low), round(v.High * high)}
+}
+
 // Overlaps tells whether two intervals share a value.
 func (v Interval) Overlaps(o Interval) bool {
 	const slack = 1e-9

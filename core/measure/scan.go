@@ -110,7 +110,7 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 	if is(toks, k, "or") && is(toks, k+1, "so") {
 		lo, hi, k = 0.9, 1.1, k+2
 	}
-	return Interval{round(a * lo), round(b * hi)}, k - i
+	return Interval{a, b}.Times(lo, hi), k - i
 }
 
 // round takes the noise of binary arithmetic off a product, so that printing

@@ -1,0 +1,149 @@
+package dressing
+
+import (
+	"strings"
+	"testing"
+
+	"mothledger/core/measure"
+)
+
+// fact gives a part's field as the corpus writes it.
+func fact(t *testing.T, line, key string) string {
+	t.Helper()
+	r, err := Read("Fly\n"+line+"\n", Builtin())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return lookup(r.Dressing, key)
+}
+
+// Each line is one that people write, with what a tier takes from it; "-" says
+// that nothing of the kind may be read. Common practice, no source.
+func TestPhrases(t *testing.T) {
+	for _, c := range []struct{ line, key, want string }{
+		// bounds that follow
+		{"Hackle: hen, two turns at most", "hackle.turns", "0-2"},
+		{"Hackle: hen, 2 turns and no more", "hackle.turns", "2"},
+		{"Hackle: hen, 3 turns or so", "hackle.turns", "2.7-3.3"},
+		{"Body hackle: cock, 4 turns max", "body hackle.turns", "0-4"},
+		{"Tail: fibres, half the shank, no longer", "tail.length", "0.5 shank"},
+		{"Tail: fibres, half the shank at most", "tail.length", "0-0.5 shank"},
+		{"Tail: fibres, no more than a fifth of the shank", "tail.length", "0-0.2 shank"},
+		// numbers as people write them
+		{"Wing: bucktail, 1-1/2 x shank", "wing.length", "1.5 shank"},
+		{"Wing: bucktail, 1 1/2 x shank", "wing.length", "1.5 shank"},
+		{"Wing: bucktail, 1½ shanks", "wing.length", "1.5 shank"},
+		{"Tail: hackle fibers, 1/4\"", "tail.length", "6.35 mm"},
+		{"Tail: hackle fibres, a quarter inch", "tail.length", "6.35 mm"},
+		{"Rib: wire, abt 6 turns", "rib.turns", "5.4-6.6"},
+		{"Rib: wire, 6 windings", "rib.turns", "6"},
+		{"Rib: wire, half a dozen turns", "rib.turns", "6"},
+		{"Tail: 6 fibs, = shank", "tail.length", "1 shank"},
+		{"Tail: fibres, so long as the shank", "tail.length", "1 shank"},
+		{"Post: yarn, so high as the gape is wide", "post.length", "1 gape"},
+		// "in" is an inch only where it can be
+		{"Hackle: cock, 3 turns behind the wing and 2 in front", "hackle.turns", "5"},
+		{"Hackle: cock, 3 turns behind the wing and 2 in front", "hackle.length", "-"},
+		{"Hackle: cock, two turns, then one in front to tidy it", "hackle.length", "-"},
+		{"Tail: marabou, 1 in long", "tail.length", "25.4 mm"},
+		// where a part stands is not what it is of
+		{"Hackle: ginger cock, behind the wing", "hackle.name.1", "-"},
+		{"Rib: silver wire, five turns over the floss only", "rib.name.1", "-"},
+		{"Head: peacock herl, twisted on the thread", "head.name.1", "-"},
+		// places
+		{"Body: fur, to 2 eye lengths behind eye", "body.to", "2 eye"},
+		{"Body: thread, from halfway round the bend to an eye length behind the eye", "body.to", "1 eye"},
+		{"Body: thread, from halfway round the bend to midway", "body.from", "1.13 shank"},
+		{"Body hackle: cock, from the shoulder to the bend", "body hackle.to", "0.2 shank"},
+		{"Body: rear half yellow floss, front half peacock herl", "body.from", "1 shank"},
+		{"Body: rear half yellow floss, front half peacock herl", "body.to", "0 shank"},
+		{"Abdomen: fur, ribbed with thread, over the rear two thirds of the shank", "abdomen.to", "0.3333 shank"},
+		{"Rib: wire, four turns, the opposite way to the body", "rib.to", "-"},
+		{"Rib: wire, four turns, the opposite way to the body", "rib.winding", "counter"},
+		// counts
+		{"Legs: six black fibres, three each side", "legs.count", "3 fibre side"},
+		{"Legs: 2 or 3 partridge fibres a side", "legs.count", "2-3 fibre side"},
+		{"Wing case: orange biots, one each side", "wing case.count", "1 biot side"},
+		{"Antennae: 2 ginger hackle stems", "antennae.count", "2 stalk"},
+		// materials
+		{"Body: dubbing of mole", "body.name", "mole dubbing"},
+		{"Wing case: two strips of white goose biot, one each side", "wing case.colour", "white"},
+		{"Tail: golden pheasant tippets, 6 fibres", "tail.name", "golden pheasant tippets"},
+		{"Body: 3 peacock herls", "body.name", "peacock herl"},
+		{"Tail: white marabou; short, or it wraps round the bend", "tail.alt", "-"},
+		{"Body black wool rib gold oval tinsel", "rib.name", "oval tinsel"},
+		{"Body black wool rib gold oval tinsel", "body.name.1", "-"},
+		{"Body: I use hare's mask", "body.name", "hare's mask"},
+		// labels
+		{"Body.—Dirty yellow wool", "body.name", "wool"},
+		{"Body — dirty yellow wool", "body.colour", "dirty yellow"},
+		{"Bd: 3.3mm slotted tungsten", "bead.diameterMM", "3.3"},
+		{"Bd: black floss", "body.name", "floss"},
+		{"tail fibres; body black floss", "body.name", "floss"},
+		{"#6 4XL streamer", "hook.hook.shank", "4XL"},
+		{"SIZES 10 - 14", "sizes", "10-14"},
+		{"Take fine copper wire for the rib and leave it", "rib.colour", "copper"},
+		{"Hook: 12 dry, because the 14 drowns", "contradictions", "-"},
+		{"Hook: 12 dry, because the 14 drowns", "hook.hook.size", "12"},
+	} {
+		got := fact(t, c.line, c.key)
+		if got == "" {
+			got = "-"
+		}
+		if got != c.want && !sameNumber(got, c.want) {
+			t.Errorf("%s: %s is %q, a tier would say %q", c.line, c.key, got, c.want)
+		}
+	}
+}
+
+func TestTitles(t *testing.T) {
+	for text, want := range map[string]string{
+		"Pattern of the month: The Staithe Spider\n\nBody: fur\n": "The Staithe Spider",
+		"THE WEIR MOTH.\nBody: herl\n":                            "THE WEIR MOTH",
+		"Wing Moth\n\nBody: fur\n":                                "Wing Moth",
+		"== Night Porter ==\nBody: fur\n":                         "Night Porter",
+		"Name: Rib and Bone\nBody: fur\n":                         "Rib and Bone",
+	} {
+		if d := read(t, text); d.Title != want {
+			t.Errorf("%q: title %q, expected %q", text, d.Title, want)
+		}
+	}
+}
+
+// Every hedge of the published tables is read as the table says.
+func TestEveryHedgeIsReadAsPublished(t *testing.T) {
+	for _, h := range measure.Hedges {
+		if strings.HasSuffix(h.Words, "than") && !strings.HasPrefix(h.Words, "no") && !strings.HasSuffix(h.Words, "more than") && !strings.HasSuffix(h.Words, "less than") {
+			continue // "longer than the tail": before a part, not a number
+		}
+		d := read(t, "Fly\nTail: fibres, "+h.Words+" 0.5 of the shank\n")
+		l := d.Parts[0].Length
+		if !sameNumber(interval(l.Low, l.High), interval(0.5*h.Low, 0.5*h.High)) && (l.Low < 0.5*h.Low-1e-9 || l.High > 0.5*h.High+1e-9 || l.Of == "") {
+			t.Errorf("%q: %v to %v %s, the table says %v to %v", h.Words, l.Low, l.High, l.Of, 0.5*h.Low, 0.5*h.High)
+		}
+		if h.Meaning == "" {
+			t.Errorf("%q has no meaning to show", h.Words)
+		}
+	}
+	for _, b := range measure.Bounds {
+		d := read(t, "Fly\nRib: gold wire, 4 turns "+b.Words+"\n")
+		if v := d.Parts[0].Turns; v == nil || !sameNumber(interval(v.Low, v.High), interval(4*b.Low, 4*b.High)) {
+			t.Errorf("4 turns %q: %v", b.Words, v)
+		}
+	}
+}
+
+func TestContradictionsHaveTwoSides(t *testing.T) {
+	for text, sides := range map[string][2]string{
+		"Fly\nThread: tan\nBody: fur\nThread: brown\n":              {"tan thread", "brown thread"},
+		"Fly\nRib: wire, 4 turns, 6 turns\nBody: fur\n":             {"4 turns", "6 turns"},
+		"Fly\nTier: A\nTier: B\n\nBody: fur\n":                      {"A", "B"},
+		"Fly\nTail: fibres, half the shank, one shank\nBody: fur\n": {"half the shank", "one shank"},
+		"Fly\nSizes: 14 to 16\n\nHook: 10\nBody: fur\n":             {"hook 10", "sizes 14 to 16"},
+	} {
+		c := read(t, text).Contradictions
+		if len(c) != 1 || len(c[0].Sides) != 2 || c[0].Sides[0] != sides[0] || c[0].Sides[1] != sides[1] {
+			t.Errorf("%q: %+v", text, c)
+		}
+	}
+}

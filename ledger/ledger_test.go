@@ -1,0 +1,336 @@
+package ledger_test
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/ledger"
+	"mothledger/localpg/pgtest"
+	"mothledger/store"
+)
+
+func TestMain(m *testing.M) { pgtest.Main(m) }
+
+func fresh(t *testing.T) *ledger.Ledger {
+	t.Helper()
+	url := pgtest.Database(t)
+	if err := store.Migrate(t.Context(), url); err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(t.Context(), url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = s.Close() })
+	return ledger.New(s)
+}
+
+const moth = "Pattern: Cellar Moth\nTier: Una Thrale\nDate: 2001\n\nHook: 12 wet\nTail: 6 ginger hackle fibres, half the shank\nBody: cream wool\nHackle: white hen, 2 turns\n"
+
+func file(t *testing.T, l *ledger.Ledger, f ledger.Filing) ledger.Filed {
+	t.Helper()
+	out, err := l.File(t.Context(), f, ledger.Sender{Seat: "seat one"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+func open(t *testing.T, l *ledger.Ledger, folio int) ledger.Folio {
+	t.Helper()
+	f, err := l.Open(t.Context(), folio, 0, ledger.Vice{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return f
+}
+
+// fault gives the field that an error blames, "" for another error.
+func fault(err error) string {
+	var f *ledger.Fault
+	if errors.As(err, &f) {
+		return f.Field
+	}
+	return ""
+}
+
+func TestWhatTheFormSaysWinsOverTheText(t *testing.T) {
+	l := fresh(t)
+	f := open(t, l, file(t, l, ledger.Filing{Text: moth, Tier: " Osric   Pell ", Date: "about 1998", Source: "A Notebook", Page: "7"}).Folio)
+	if f.Entry.Tier != "Osric Pell" || f.Entry.Date != "about 1998" || f.Entry.Source != "A Notebook" || f.Entry.Page != "7" || f.Entry.Title != "Cellar Moth" {
+		t.Errorf("filed as %+v", f.Entry)
+	}
+	if f.Text != moth {
+		t.Error("the words as filed were altered")
+	}
+}
+
+func TestARevisionKeepsWhatItIsToldAndNothingElse(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth, Corrections: []dressing.Correction{{Words: "cream", As: "remark"}}, Settlements: []ledger.Settlement{{Text: "x, and y", Chosen: "x", Note: "seen"}}}).Folio
+	if f := open(t, l, folio); len(f.Corrections) != 1 || len(f.Settlements) != 1 || f.Dressing.Parts[2].Materials[0].Colour != "" {
+		t.Errorf("filed %+v %+v", f.Corrections, f.Dressing.Parts[2])
+	}
+	if _, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: moth, Why: "plain again"}, ledger.Sender{}); err != nil {
+		t.Fatal(err)
+	}
+	if f := open(t, l, folio); len(f.Corrections) != 0 || f.Dressing.Parts[2].Materials[0].Colour != "cream" {
+		t.Errorf("revised %+v", f.Dressing.Parts[2])
+	}
+	// restoring brings the corrections back with the words
+	if _, err := l.Restore(t.Context(), folio, 2, 1, ledger.Sender{}); err != nil {
+		t.Fatal(err)
+	}
+	if f := open(t, l, folio); len(f.Corrections) != 1 || len(f.Settlements) != 1 || f.Entry.Revision != 3 {
+		t.Errorf("restored %+v", f.Corrections)
+	}
+	for _, c := range []struct {
+		base, number int
+		want         string
+	}{{3, 9, ""}, {9, 1, "If-Match"}} {
+		_, err := l.Restore(t.Context(), folio, c.base, c.number, ledger.Sender{})
+		if err == nil || fault(err) != c.want {
+			t.Errorf("restoring %d on %d: %v", c.number, c.base, err)
+		}
+	}
+}
+
+func TestStaleTellsWhatChangedAndLosesNothing(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth}).Folio
+	theirs := strings.NewReplacer("cream wool", "silver tinsel", "2 turns", "4 turns").Replace(moth)
+	if _, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: theirs, Why: "the specimen"}, ledger.Sender{}); err != nil {
+		t.Fatal(err)
+	}
+	mine := strings.Replace(moth, "half the shank", "one shank", 1) + "Head: black\n"
+	_, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: mine, Why: "longer"}, ledger.Sender{})
+	var s *ledger.Stale
+	if !errors.As(err, &s) {
+		t.Fatalf("the second got %v", err)
+	}
+	if s.Newest != 2 || s.Base != 1 || s.Theirs != theirs || len(s.Changed) != 2 || !strings.Contains(s.Error(), "nothing of yours is lost") {
+		t.Errorf("told %+v", s)
+	}
+	merged := dressing.Join(s.Rows, "theirs")
+	for _, want := range []string{"silver tinsel", "4 turns", "one shank", "Head: black"} {
+		if !strings.Contains(merged, want) {
+			t.Errorf("%q is missing in the merged text:\n%s", want, merged)
+		}
+	}
+}
+
+func TestUndoStopsWhereSomebodyElseWentOn(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth}).Folio
+	revise := func(base int, seat string) {
+		t.Helper()
+		if _, err := l.Revise(t.Context(), folio, base, ledger.Filing{Text: strings.Replace(moth, "6 ginger", fmt.Sprintf("%d ginger", 6+base), 1), Why: "count"}, ledger.Sender{Seat: seat}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	revise(1, "seat one")
+	revise(2, "seat two")
+	if _, err := l.Undo(t.Context(), "seat one", 0); fault(err) != "deed" {
+		t.Errorf("undoing under somebody else's revision: %v", err)
+	}
+	if _, err := l.Undo(t.Context(), "seat two", 0); err != nil {
+		t.Errorf("undoing the newest: %v", err)
+	}
+	if f := open(t, l, folio); f.Dressing.Parts[1].Count.Low != 7 || f.Entry.Revision != 4 || f.Entry.Why != "revision 3 undone" {
+		t.Errorf("now %v fibres in revision %d, %q", f.Dressing.Parts[1].Count, f.Entry.Revision, f.Entry.Why)
+	}
+	if _, err := l.Undo(t.Context(), "seat three", 0); fault(err) != "deed" {
+		t.Errorf("a seat that did nothing: %v", err)
+	}
+	deeds, err := l.Deeds(t.Context(), "seat two")
+	if err != nil || len(deeds) != 1 || !deeds[0].Undone {
+		t.Errorf("journal %+v, %v", deeds, err)
+	}
+}
+
+func TestUndoingATakenBackDressingPutsItBack(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth}).Folio
+	if _, err := l.Withdraw(t.Context(), folio, true, "seat one"); err != nil {
+		t.Fatal(err)
+	}
+	if deed, err := l.Withdraw(t.Context(), folio, true, "seat one"); err != nil || deed != 0 {
+		t.Errorf("taken back twice: deed %d, %v", deed, err)
+	}
+	if p, _ := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); p.Filed != 0 {
+		t.Errorf("%d are listed", p.Filed)
+	}
+	if u, err := l.Undo(t.Context(), "seat one", 0); err != nil || u.Folio != folio {
+		t.Errorf("%+v, %v", u, err)
+	}
+	if p, _ := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); p.Filed != 1 {
+		t.Errorf("%d are listed after the undo", p.Filed)
+	}
+	if _, err := l.Withdraw(t.Context(), 99, true, ""); !errors.Is(err, ledger.ErrNotFound) {
+		t.Errorf("a folio that is not there: %v", err)
+	}
+}
+
+const box = "1f0e2a36-11aa-4b7a-9d6e-0a1b2c3d4e5f"
+
+func TestABoxSaysWhyAndLinksWhatItCan(t *testing.T) {
+	l := fresh(t)
+	file(t, l, ledger.Filing{Text: moth})
+	file(t, l, ledger.Filing{Text: strings.Replace(moth, "Cellar Moth", "Twin", 1)})
+	file(t, l, ledger.Filing{Text: strings.Replace(moth, "Cellar Moth", "Twin", 1)})
+	body := "\nHook: 12 wet\nBody: cream wool\n---\n"
+	text := "Pattern: One\nVariant of: cellar moth\n" + body +
+		"Pattern: Two\nVariant of: Nobody Knows It\n" + body +
+		"Pattern: Three\nVariant of: Twin\n" + body +
+		"Pattern: Four\nDate: last week\n" + body +
+		"Pattern: Five\n\nHook: 12 wet\nBody: frobbled xyzzy\n---\n" +
+		"Pattern: Six\n\nHook: 12 wet\nTail: fur, as long as the body\nBody: fur, as long as the tail\n---\n" +
+		"Just a heading without anything\n"
+	b, err := l.TakeIn(t.Context(), box, "box.txt", text, "seat one")
+	if err != nil || b.Clean != 3 || b.Look != 4 {
+		t.Fatalf("%+v, %v", b, err)
+	}
+	look, err := l.Items(t.Context(), box, "look", 0, 50)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, want := range []string{"expected a year", "unread", "length of its own", "no part was read"} {
+		if !strings.Contains(look[i].Why, want) {
+			t.Errorf("%s needs a look because %q, expected %q", look[i].Title, look[i].Why, want)
+		}
+	}
+	p, err := l.FileSome(t.Context(), box, 10, "seat one")
+	if err != nil || p.Filed != 3 || p.Clean != 0 {
+		t.Fatalf("%+v, %v", p, err)
+	}
+	for i, want := range []struct {
+		parents int
+		why     string
+	}{{1, ""}, {0, "is not in the ledger"}, {0, "2 dressings are called"}} {
+		f := open(t, l, *p.Just[i].Folio)
+		if len(f.Parents) != want.parents || !strings.Contains(p.Just[i].Why, want.why) {
+			t.Errorf("%s: %d parents, %q", p.Just[i].Title, len(f.Parents), p.Just[i].Why)
+		}
+	}
+	if again, err := l.FileSome(t.Context(), box, 10, "seat one"); err != nil || len(again.Just) != 0 {
+		t.Errorf("filed again: %+v, %v", again.Just, err)
+	}
+	item, err := l.Item(t.Context(), box, 5)
+	if err != nil || !strings.Contains(item.Text, "frobbled") {
+		t.Errorf("the fifth is %+v, %v", item, err)
+	}
+	if _, err := l.Item(t.Context(), box, 99); !errors.Is(err, ledger.ErrNotFound) {
+		t.Errorf("a recipe that is not there: %v", err)
+	}
+	if _, err := l.TakeIn(t.Context(), "2f0e2a36-11aa-4b7a-9d6e-0a1b2c3d4e5f", "x", strings.Repeat("Fly\nHook: 12\n---\n", 5001), "seat one"); fault(err) != "text" {
+		t.Errorf("too many recipes: %v", err)
+	}
+}
+
+func TestACompareOfRevisionsIsThatOfTwoDressings(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth}).Folio
+	longer := strings.Replace(moth, "half the shank", "one shank", 1)
+	if _, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: longer, Why: "longer"}, ledger.Sender{}); err != nil {
+		t.Fatal(err)
+	}
+	other := file(t, l, ledger.Filing{Text: longer}).Folio
+	a, err := l.Compare(t.Context(), ledger.Leaf{Folio: folio, Revision: 1}, ledger.Leaf{Folio: folio, Revision: 2}, ledger.Vice{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := l.Compare(t.Context(), ledger.Leaf{Folio: folio, Revision: 1}, ledger.Leaf{Folio: other}, ledger.Vice{})
+	if err != nil || a.Comparison.Verdict != b.Comparison.Verdict || a.Summary != b.Summary || !a.Related || b.Related {
+		t.Errorf("%q and %q, related %v and %v, %v", a.Summary, b.Summary, a.Related, b.Related, err)
+	}
+}
+
+func TestSizeRowsFollowTheRange(t *testing.T) {
+	read := func(text string) dressing.Dressing {
+		r, err := dressing.Read(text, dressing.Builtin())
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r.Dressing
+	}
+	for text, want := range map[string]string{
+		"Fly\nSizes: 10 to 16\n\nHook: 12\nBody: fur\n": "10 12 14 16",
+		"Fly\nHook: 13\nBody: fur\n":                    "9 10 12 13 14 16 17",
+		"Fly\nHook: 2/0 salmon\nBody: fur\n":            "6/0 5/0 4/0 3/0 2/0 1/0 1 2 3",
+		"Fly\nSizes: 30 to 32\n\nBody: fur\n":           "30 32",
+	} {
+		var got []string
+		for _, r := range ledger.SizeRows(read(text)) {
+			got = append(got, r.Size)
+		}
+		if strings.Join(got, " ") != want {
+			t.Errorf("%q: %v, expected %s", text, got, want)
+		}
+	}
+	rows := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nHackle: ginger cock, 4 turns, 3 on 16 and smaller, one and a half gapes\n"))
+	if rows[0].Parts[0].Turns != 4 || rows[2].Parts[0].Turns != 3 {
+		t.Errorf("turns %v on a 12 and %v on a 16", rows[0].Parts[0].Turns, rows[2].Parts[0].Turns)
+	}
+	if r := rows[2].Parts[0].MM / rows[0].Parts[0].MM; math.Abs(r-math.Pow(hook.Step, -4)) > 1e-9 {
+		t.Errorf("the hackle shrinks by %v", r)
+	}
+}
+
+func TestMeasuredHooksSayWhatTheyAreLike(t *testing.T) {
+	l := fresh(t)
+	for shank, want := range map[float64]string{9.6: "a 12 that measures like one", 9.3: "a 12 that measures like one", 12.8: "a 12 that measures like an 8", 10.3: "a 12 that measures like an 11", 6.2: "a 12 that measures like an 18"} {
+		h, err := l.AddHook(t.Context(), ledger.MeasuredHook{Name: fmt.Sprint("hook ", shank), Size: "12", ShankMM: shank, GapeMM: 5})
+		if err != nil || h.Says != want {
+			t.Errorf("%v mm: %q, expected %q (%v)", shank, h.Says, want, err)
+		}
+	}
+	list, err := l.Hooks(t.Context())
+	if err != nil || len(list) != 5 {
+		t.Fatalf("%d hooks, %v", len(list), err)
+	}
+	for _, h := range list {
+		if len(h.Outline.Wire.Path) == 0 || len(h.Generic.Wire.Path) == 0 || h.Outline.ShankMM != math.Round(h.ShankMM*100)/100 {
+			t.Errorf("%s is drawn with a shank of %v", h.Name, h.Outline.ShankMM)
+		}
+	}
+	if err := l.RetireHook(t.Context(), 999, true); !errors.Is(err, ledger.ErrNotFound) {
+		t.Errorf("a hook that is not there: %v", err)
+	}
+}
+
+func TestADressingsOwnSchoolStandsOverTheClubs(t *testing.T) {
+	l := fresh(t)
+	folio := file(t, l, ledger.Filing{Text: moth}).Folio
+	must := func(err error) {
+		t.Helper()
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	chosen := func(folio int) string {
+		s, err := l.Schools(t.Context(), folio)
+		must(err)
+		return s.Chosen["rib-spacing"]
+	}
+	must(l.Choose(t.Context(), 0, "rib-spacing", "opening"))
+	if chosen(0) != "opening" || chosen(folio) != "opening" {
+		t.Errorf("the club has %s, the dressing %s", chosen(0), chosen(folio))
+	}
+	must(l.Choose(t.Context(), folio, "rib-spacing", "even"))
+	if chosen(0) != "opening" || chosen(folio) != "even" {
+		t.Errorf("the club has %s, the dressing %s", chosen(0), chosen(folio))
+	}
+	must(l.Choose(t.Context(), folio, "rib-spacing", ""))
+	must(l.Choose(t.Context(), 0, "rib-spacing", ""))
+	if chosen(folio) != "even" { // the first school
+		t.Errorf("none chosen gives %s", chosen(folio))
+	}
+	if err := l.Choose(t.Context(), 0, "no-such-question", "x"); fault(err) != "school" {
+		t.Errorf("a question that is none: %v", err)
+	}
+}
