@@ -163,3 +163,37 @@ func BenchmarkParseLength(b *testing.B) {
 		}
 	}
 }
+
+// Places and units that are said without a number, or with one that is not
+// theirs. Common practice, no source.
+func TestPlacesAndUnitsThatMislead(t *testing.T) {
+	parts := func(toks []Token) (string, int) {
+		if len(toks) > 0 && toks[0].Low == "tail" {
+			return "tail", 1
+		}
+		return "", 0
+	}
+	for in, want := range map[string]Length{
+		"the shoulder":                     {Low: 0.2, High: 0.2, Of: Shank},
+		"halfway round the bend":           {Low: 1.13, High: 1.13, Of: Shank},
+		"halfway":                          {Low: 0.5, High: 0.5, Of: Shank},
+		"an eye length behind the eye":     {Low: 1, High: 1, Of: Eye},
+		"2 eye lengths behind eye":         {Low: 2, High: 2, Of: Eye},
+		"a third back":                     {Low: 1. / 3, High: 1. / 3, Of: Shank},
+		"one eye length back from the eye": {Low: 1, High: 1, Of: Eye},
+	} {
+		got, n := ScanPosition(Lex(in), 0, parts)
+		if n == 0 || got.Of != want.Of || !near(got.Low, want.Low) || !near(got.High, want.High) {
+			t.Errorf("%q: %+v (%d tokens), expected %+v", in, got, n, want)
+		}
+	}
+	for in, inch := range map[string]bool{"2 in front": false, "2 in": true, "2 in long": true, "2 in the air": false, "2 inches": true, "2\"": true} {
+		l, n := ScanLength(Lex(in), 0, parts)
+		if (n > 0 && l.Of == MM) != inch {
+			t.Errorf("%q is read as %+v", in, l)
+		}
+	}
+	if v := (Interval{2, 3}).Times(0.9, 1.1); v != (Interval{1.8, 3.3}) {
+		t.Errorf("2 to 3, ten per cent either way: %v", v)
+	}
+}
