@@ -13,8 +13,8 @@ var (
 	first   = []string{"Dusky", "Amber", "Ragged", "Quiet", "Lowland", "Copper", "Willow", "Mossy", "Late", "Bright", "Hollow", "Sandbank", "Reedbed", "Milldam", "Towpath", "Lantern", "Cinder", "Barley", "Thistle", "Slate"}
 	second  = []string{"Keeper", "Drifter", "Pilgrim", "Weaver", "Warden", "Tinker", "Lodger", "Porter", "Miller", "Carter", "Glazier", "Chandler", "Fiddler", "Sexton", "Thatcher", "Bargeman", "Cobbler", "Gleaner", "Mason", "Ferrier"}
 	third   = []string{"", "", "", " Nymph", " Sedge", " Spider", " Moth", " Dun", " Grub", " Emerger"}
-	people  = []string{"Ansel Brook", "Mercy Tolland", "Hob Fenner", "Lettice Amory", "Giles Quern", "Dorcas Wray", "Perrin Stoat", "Winnet Larch", "Jory Pike-Adams", "Tamsin Rule"}
-	sources = []string{"The Upper Weir Papers", "Candle and Vice", "Notes from a Cold Bank", "A Box of Feathers", "The Tyers' Almanack"}
+	people  = []string{"Ansel Brook", "Mercy Tolland", "Hob Fenner", "Lettice Amory", "Giles Quern", "Dorcas Wray", "Perrin Stoat", "Winnet Larch", "Jory Pikelet", "Tamsin Rule"}
+	sources = []string{"The Upper Weir Papers", "Candle and Vice", "Notes from a Cold Bank", "A Box of Feathers", "The Weirside Almanack"}
 	colours = []string{"claret", "olive", "ginger", "cream", "black", "hot orange", "cinnamon", "dark olive", "pale yellow", "grey", "fiery brown", "insect green"}
 	bodies  = []string{"%s seal's fur substitute", "%s rabbit, dubbed", "%s floss", "%s wool", "pheasant tail", "hare's mask, dubbed", "stripped peacock quill"}
 	ribs    = []string{"fine gold wire", "oval silver tinsel", "copper wire", "fine oval gold tinsel"}
