@@ -88,7 +88,7 @@ export function HooksRoom() {
                 <p className="book text-[1.25rem] leading-tight font-semibold">{h.name}</p>
                 <p className="font-semibold text-amber">{h.says}</p>
                 <p className="text-[0.95rem] text-soft">
-                  {[h.style, h.eye && `${h.eye} eye`].filter(Boolean).join(", ")} shank <b>{h.shankMM.toFixed(1)}</b>{" "}
+                  {[h.style, h.eye && `${h.eye} eye`, "shank"].filter(Boolean).join(", ")} <b>{h.shankMM.toFixed(1)}</b>{" "}
                   mm, gape <b>{h.gapeMM.toFixed(1)}</b>
                   {h.eyeMM ? `, eye ${h.eyeMM.toFixed(2)}` : ""}
                   {h.wireMM ? `, wire ${h.wireMM.toFixed(2)}` : ""}
