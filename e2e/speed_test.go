@@ -29,12 +29,15 @@ func quantiles(p *page) (median, p95 float64) {
 func BenchmarkKeyToMark(b *testing.B) {
 	p := open(b, true, "/desk")
 	var text strings.Builder
-	text.WriteString("Pattern: Long One\nTier: Una Thrale\n\nHook: 12 wet\n")
-	for i := range 35 {
-		fmt.Fprintf(&text, "Wing: %d slips of white duck, just past the bend, matched and set low\n", 2+i%3)
+	text.WriteString("Pattern: Long One\nTier: Una Thrale\nOriginator: Josiah Fenn\nSource: The Mere by Night, p. 70\nDate: 1911\nSizes: 8 to 12\n")
+	for i := range 18 {
+		fmt.Fprintf(&text, "Note: remark %d of the evening, when five of us tied it side by side and none was like another\n", i+1)
 	}
+	text.WriteString("\nHook: 12 wet, down eye\nThread: black silk, 70 denier\nTag: oval silver tinsel, 2 mm\nTail: about six ginger cock fibres, half the shank\nButt: black ostrich herl, two turns\n" +
+		"Rib: fine oval gold tinsel, five turns, against the body\nBody hackle: ginger cock, palmered, at most 4 turns\nUnderwing: grey squirrel tail, a few strands, one shank\nWing: two matched slips of white duck, just past the bend\n" +
+		"Cheeks: jungle cock substitute, a third of the wing\nThroat: red hackle fibres, to the point\nHackle: white hen, 3 turns, one and a half gapes\nTopping: golden pheasant topping\nHead: black varnish\n")
 	p.fill("#recipe", text.String()+"Body: cream wool, ")
-	p.until(`document.querySelectorAll(".mk-label").length > 35`)
+	p.until(`document.querySelectorAll(".mk-label").length > 13`)
 	p.focus("#recipe")
 	value[bool](p, `(() => { const f = document.querySelector("#recipe"); f.setSelectionRange(f.value.length, f.value.length); return true; })()`)
 	value[bool](p, clock)

@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
 import type { Measured, Vice } from "../api/client";
 
 type Hook = Measured["hook"];
@@ -47,7 +47,12 @@ function kept(): Vice {
 
 export function ViceProvider({ children }: { children: ReactNode }) {
   const [vice, setVice] = useState<Vice>(kept);
-  const [hook, show] = useState<Hook | undefined>();
+  const [hook, setShown] = useState<Hook | undefined>();
+  // every reading answers with a hook; only another one is news
+  const show = useCallback(
+    (h: Hook | undefined) => setShown((old) => (JSON.stringify(old) === JSON.stringify(h) ? old : h)),
+    [],
+  );
   const state = useMemo<State>(() => {
     const put = (v: Vice) => {
       localStorage.setItem(key, JSON.stringify(v));
@@ -64,7 +69,7 @@ export function ViceProvider({ children }: { children: ReactNode }) {
       setHook: (id) => put({ size: "", shank: "", hook: id }),
       release: () => put({ size: "", shank: "", hook: 0 }),
     };
-  }, [vice, hook]);
+  }, [vice, hook, show]);
   return <Context value={state}>{children}</Context>;
 }
 

@@ -3,8 +3,9 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import {
   type DragEvent,
   type FormEvent,
+  memo,
+  startTransition,
   useCallback,
-  useDeferredValue,
   useEffect,
   useMemo,
   useRef,
@@ -97,8 +98,7 @@ function DeskPage({ start }: { start: () => Draft }) {
   const { draft, change, put, done, kept } = useDraft(start);
   const { vice, show } = useVice();
   const { say } = useToasts();
-  const text = useDeferredValue(draft.text);
-  const reading = useQuery(readQuery(text, draft.corrections, vice));
+  const reading = useQuery(readQuery(draft.text, draft.corrections, vice));
   const names = useQuery(namesQuery);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -112,14 +112,16 @@ function DeskPage({ start }: { start: () => Draft }) {
   const [hover, setHover] = useState<{ line: number; mark: number }>();
   const read: Read | undefined = draft.text.trim() === "" ? undefined : reading.data;
   const marks = useMemo(() => marksByLine(read), [read]);
+  // the marks come at once, the drawing and the table when the fingers rest
+  const drawn = useRested(read);
 
   useEffect(() => {
     document.title = `${draft.folio ? `Revising folio ${draft.folio}` : "Desk"} · Moth Ledger`;
   }, [draft.folio]);
   useEffect(() => {
     show(read?.measured.hook);
-    return () => show(undefined);
   }, [read, show]);
+  useEffect(() => () => show(undefined), [show]);
 
   const parentFolio = folioOf(draft.parent);
   const likely = read?.likely ?? [];
@@ -357,10 +359,25 @@ function DeskPage({ start }: { start: () => Draft }) {
         </div>
         <PutAside now={draft.id} onTake={put} />
       </div>
-      <Understood read={read} pending={reading.isFetching} />
+      <Understood read={drawn} pending={reading.isFetching} />
     </form>
   );
 }
+
+/** A value once it has stayed the same for a moment; at once where there was
+ * none. */
+function useRested<T>(value: T | undefined): T | undefined {
+  const [rested, setRested] = useState(value);
+  const shown = rested === undefined || value === undefined ? value : rested;
+  useEffect(() => {
+    const t = setTimeout(() => startTransition(() => setRested(value)), rest);
+    return () => clearTimeout(t);
+  }, [value]);
+  return shown;
+}
+
+/** How long the fingers rest before the fly is drawn anew, in ms. */
+const rest = 120;
 
 function KeptWords({ kept, draft }: { kept: Kept; draft: Draft }) {
   if (draft.edit === 0) return null;
@@ -378,7 +395,7 @@ function KeptWords({ kept, draft }: { kept: Kept; draft: Draft }) {
 }
 
 /** Drafts that were put aside. */
-function PutAside({ now, onTake }: { now: string; onTake: (d: Draft) => void }) {
+const PutAside = memo(function PutAside({ now, onTake }: { now: string; onTake: (d: Draft) => void }) {
   const drafts = useQuery(draftsQuery);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -428,7 +445,7 @@ function PutAside({ now, onTake }: { now: string; onTake: (d: Draft) => void }) 
       </ul>
     </section>
   );
-}
+});
 
 const fields = ["text", "title", "tier", "originator", "source", "page", "date", "parents", "reason", "why"];
 const known = (p: Problem | undefined) => !!p && fields.includes(p.field);

@@ -1,9 +1,10 @@
+import { memo } from "react";
 import type { Read } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import { countWords, hookWords, materialWords, mmWords, PartExtras, prepWords } from "../../kit/pieces";
 
 /** The fly as it grows, and each part as it was understood. */
-export function Understood({ read, pending }: { read: Read | undefined; pending: boolean }) {
+export const Understood = memo(function Understood({ read, pending }: { read: Read | undefined; pending: boolean }) {
   if (!read)
     return (
       <section aria-label="What was read" className="desk-read border-l border-rule pl-7">
@@ -81,4 +82,4 @@ export function Understood({ read, pending }: { read: Read | undefined; pending:
       ))}
     </section>
   );
-}
+});
