@@ -112,7 +112,7 @@ func TestADressingIsTypedReadAndFiled(t *testing.T) {
 	p := open(t, true, "/desk")
 	p.write("#recipe", slipway)
 	p.until(`document.querySelector(".mk-unread")?.innerText === "grobbled"`)
-	contains(t, p.text("[data-testid=reading-status]"), "1 unread")
+	p.until(`document.querySelector("[data-testid=reading-status]")?.innerText.includes("1 unread")`) // once the fingers rest
 	p.until(`document.querySelector("#f-parent").placeholder.includes("15 · White Lantern Moth")`)
 	p.write("#f-tier", "Una Thrale")
 	p.write("#f-originator", "Josiah Fenn")
