@@ -212,18 +212,9 @@ func (p *partReader) nounHere(k int) bool {
 	return ok
 }
 
-// materialNoun tells whether token k is a material's noun here. Labels of parts
-// serve as nouns only behind another noun: "pheasant tail".
+// materialNoun tells whether token k is a material's noun.
 func (p *partReader) materialNoun(k int) (material.Kind, bool) {
-	kind, ok := material.NounKind(p.low(k))
-	if !ok {
-		return kind, false
-	}
-	switch p.low(k) {
-	case "tail", "tails", "wing", "wings", "legs", "eyes", "head", "body", "cheek", "breast", "shoulder", "ear", "skin", "sheet", "chain", "neck", "cape":
-		return kind, true
-	}
-	return kind, true
+	return material.NounKind(p.low(k))
 }
 
 // nounFollows tells whether a material's noun stands at or after token k in

@@ -13,6 +13,7 @@ package winding
 
 import (
 	"math"
+	"slices"
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
@@ -348,7 +349,7 @@ func chainFrom(d dressing.Dressing, i int) []int {
 		changed = false
 		last := chain[len(chain)-1]
 		for k, p := range d.Parts {
-			if k != last && p.Continues != "" && d.Find(p.Continues) == last && !contains(chain, k) {
+			if k != last && p.Continues != "" && d.Find(p.Continues) == last && !slices.Contains(chain, k) {
 				chain = append(chain, k)
 				changed = true
 				break
@@ -356,15 +357,6 @@ func chainFrom(d dressing.Dressing, i int) []int {
 		}
 	}
 	return chain
-}
-
-func contains(list []int, x int) bool {
-	for _, v := range list {
-		if v == x {
-			return true
-		}
-	}
-	return false
 }
 
 // Scaled is a wound part on another hook by both schools.
