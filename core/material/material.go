@@ -54,10 +54,10 @@ func words(s string) map[string]bool {
 
 // nounTable: the words that make a phrase a material, by kind.
 var nounTable = map[Kind]string{
-	Fur:     "fur dubbing mask hare rabbit mole muskrat beaver otter seal mink opossum angora underfur noodle ear musquash possum antron squirrel hare's rabbit's mole's seal's water vole fluff blend hare's-ear poll",
-	Hair:    "hair deer elk calf bucktail bucktails moose goat bear badger-hair kip woodchuck caribou antelope fitch fox bristle bristles mohair yak finnraccoon raccoon marabou-hair stoat",
+	Fur:     "fur dubbing mask hare rabbit mole muskrat beaver otter seal mink opossum angora underfur noodle ear musquash possum squirrel hare's rabbit's mole's seal's vole rat fluff blend marten wolf sable camel goat-fur lambswool lamb cashmere alpaca kapok chinchilla marmot groundhog hamster lint hare's-ear poll",
+	Hair:    "hair deer elk calf bucktail bucktails moose goat bear badger-hair kip woodchuck caribou antelope fitch fox bristle bristles mohair yak finnraccoon raccoon marabou-hair stoat skunk peccary javelina porcupine monkey llama whiskers whisker",
 	Hackle:  "hackle hackles cock hen saddle cape neck rooster capon spade game cockerel henny",
-	Feather: "partridge mallard teal gadwall wigeon widgeon woodduck snipe woodcock grouse plover starling jay guinea flank tippet tippets topping toppings crest breast marabou feather feathers plumage jungle drake philoplume philo aftershaft schlappen pheasant duck moorhen coot waterhen lapwing jackdaw dotterel bustard turkey goose swan crow magpie wing dove pigeon rook blackbird thrush sparrow pintail shoulder",
+	Feather: "partridge mallard teal gadwall wigeon widgeon woodduck snipe woodcock grouse plover starling jay guinea flank tippet tippets topping toppings crest breast marabou feather feathers plumage jungle drake philoplume philo aftershaft schlappen pheasant duck moorhen coot waterhen lapwing jackdaw dotterel bustard turkey goose swan crow magpie wing dove pigeon rook blackbird thrush sparrow pintail shoulder quail bobwhite ptarmigan capercaillie blackcock curlew redshank heron emu rhea eider goosander merganser shoveler shelduck tern gull rump landrail corncrake kingfisher owl macaw parrot budgerigar francolin",
 	Slip:    "slip slips quill-slip primary secondary primaries secondaries",
 	Fibre:   "tail swords sword",
 	Herl:    "herl herls peacock ostrich",
@@ -66,14 +66,14 @@ var nounTable = map[Kind]string{
 	Plume:   "cdc plume plumes cul canard",
 	Thread:  "thread silk tying-silk waxed-thread gossamer",
 	Floss:   "floss",
-	Wool:    "wool worsted yarn-wool crewel",
-	Tinsel:  "tinsel lurex twist mylar lace tinsels braid",
+	Wool:    "cotton string jute twine wool worsted yarn-wool crewel",
+	Tinsel:  "purl tinsel twist mylar lace tinsels braid",
 	Wire:    "wire wires",
-	Flash:   "flash flashes crystal-flash strands-flash sparkle lureflash holographic holo sparkle-yarn glitter filament filaments",
-	Yarn:    "yarn poly polypropylene polyester acrylic chenille nylon synthetic macrame zelon organza sheet raffene ribbon plastic vinyl mono monofilament microfibetts bristle-fibres craft velvet",
+	Flash:   "flash flashes sparkle holographic holo glitter filament filaments",
+	Yarn:    "yarn poly polypropylene polyester acrylic chenille nylon synthetic macrame organza sheet raffene ribbon plastic vinyl mono monofilament bristle-fibres craft velvet",
 	Foam:    "foam cork balsa",
-	Rubber:  "rubber silicone legs spandex lycra",
-	Strip:   "latex strip strips skin stretch shrimp-skin film",
+	Rubber:  "rubber silicone legs spandex",
+	Strip:   "cellophane tubing leather suede chamois felt latex strip strips skin stretch shrimp-skin film",
 	Bead:    "bead beads cone cones eyes barbell chain",
 	Varnish: "varnish resin lacquer cement glue epoxy superglue head-cement shellac uv",
 	Weight:  "lead weight foil lead-wire tungsten wraps lead-free",
@@ -100,6 +100,7 @@ var adjectives = words(`flat oval round embossed twisted stretch stretchy bronze
 // names are phrases that hold a colour word but name a bird, a beast, a grade
 // or a cape rather than a colour here.
 var names = []string{
+	"lead free wire", "lead free", "under fur", "guard hairs", "guard hair", "peacock eye", "water rat", "water vole", "leadfree wire", "non lead wire", "non lead", "non toxic wire", "lead substitute", "mylar tubing", "braided tubing",
 	"golden pheasant", "silver pheasant", "blue dun cape", "blue dun capes", "red game", "bronze mallard", "grey mallard", "gray mallard", "blue jay", "golden plover",
 	"grey duck", "gray duck", "white duck quill", "red squirrel", "grey squirrel", "gray squirrel", "fox squirrel", "red fox", "silver fox", "black bear", "brown bear", "polar bear",
 	"grey partridge", "gray partridge", "brown partridge", "red grouse", "white tail deer", "white tailed deer", "red deer", "roe deer", "blue eared pheasant", "green winged teal", "blue winged teal",
@@ -117,12 +118,12 @@ var nameHue = map[string]string{
 	"cdc": "#8c877d", "lead": "#6f7275", "tungsten": "#77797c", "brass": "#b79245", "latex": "#d8c59c", "varnish": "#241c16", "wire": "#a8823c", "tinsel": "#bdbab0", "flash": "#c9cdd3", "raffia": "#c8a868", "quill": "#8a7350", "biot": "#7c6a50", "seal": "#8a7a5c", "hen": "#7d6a52", "cock": "#8a6238", "foam": "#3a3733", "bead": "#b18a3f", "wool": "#b9a88a", "floss": "#b08c4a", "otter": "#7a6650", "moose": "#3f3028", "badger": "#b9ad93", "fox": "#9a6438", "duck": "#8b857a", "thread": "#4a3a2c", "silk": "#c9b26a", "poly": "#d8d3c4", "monofilament": "#b9bfba",
 }
 
-var sizes = words(`fine medium small large micro midge thin thick extra narrow wide broad xs xfine ultrafine mini tiny size`)
+var sizes = words(`fine finest thinnest heaviest smallest medium small large micro midge thin thick extra narrow wide broad xs xfine ultrafine mini tiny size`)
 
 // amounts are words for how much.
 var amounts = []string{
 	"a wisp of", "wisp of", "a pinch of", "pinch of", "a tuft of", "tuft of", "a small bunch of", "small bunch of", "a sparse bunch of", "sparse bunch of", "a healthy bunch of", "a good bunch of", "a slim bunch of", "a large bunch of", "a bunch of", "bunch of", "a clump of", "small clump of", "a few", "a little", "several", "sparse", "sparsely",
-	"very sparse", "very sparsely", "thinly", "thin", "slim", "full", "heavy", "heavily", "lightly", "light touch of", "generous", "plenty of", "bushy", "a pencil's thickness of", "a matchstick's thickness of", "a touch of", "touch of", "a hint of", "a shortish", "small amount of", "a small amount of", "dressed thinly", "dressed sparsely", "slimly", "a strip of", "a length of", "length of", "a piece of", "piece of",
+	"very sparse", "very sparsely", "thinly", "thin", "slim", "full", "heavy", "heavily", "lightly", "light touch of", "generous", "plenty of", "bushy", "a pencil's thickness of", "a pencil's thickness", "a pencil thickness", "a pencil thickness of", "pencil thickness", "a matchstick's thickness", "the thickness of a pencil", "the thickness of a matchstick", "as thick as a pencil", "as thick as a matchstick", "a good pinch", "a good pinch of", "a good bunch", "a healthy bunch", "a small bunch", "a slim bunch", "a sparse bunch", "a small pinch", "a good tuft of", "a matchstick's thickness of", "a touch of", "touch of", "a hint of", "a shortish", "small amount of", "a small amount of", "dressed thinly", "dressed sparsely", "slimly", "a strip of", "a length of", "length of", "a piece of", "piece of",
 	"a sliver of", "not too much", "not much", "a small pinch of", "a tiny pinch of", "ample", "a mere wisp of", "a very small bunch of", "a fair bunch of", "just a few", "a sparse pinch of", "a scrap of", "scraps of", "plump", "fat", "full but not fat", "bunch", "tuft", "wisp", "pinch",
 }
 
@@ -132,7 +133,7 @@ var preparations = []string{
 	"dubbed", "spun", "spun on the silk", "spun on the thread", "spun on silk", "touch dubbed", "dubbed loosely", "loosely dubbed", "tightly dubbed", "dubbed tightly", "dubbed thinly", "dubbed on a loop", "in a dubbing loop", "in a loop", "spun in a loop", "stripped", "stripped on one side", "barbs stripped on one side", "doubled", "folded", "folded in half", "doubled over", "twisted", "twisted together", "twisted with the thread", "twisted on the thread", "twisted on thread", "twisted with thread", "twisted round the thread", "clipped", "clipped short", "clipped to shape", "clipped below", "clipped flat below", "trimmed", "trimmed below", "trimmed flat below", "trimmed flush", "trimmed to shape", "trimmed level",
 	"stacked", "tips aligned", "tips level", "with tips aligned", "with the tips aligned", "tips evened", "tips even", "tips together", "guard hairs out", "guard hairs removed", "guard hairs left in", "with guard hairs", "with the guard hairs", "without guard hairs", "underfur combed out", "underfur removed", "cleaned", "combed", "combed out", "picked out", "well picked out", "teased out", "brushed", "brushed out", "brushed back",
 	"tied in by the tip", "tied in by the tips", "tied in by the butt", "tied in by the butts", "by the tip", "by the tips", "by the butt", "tied in by its tip", "butts cut square", "matched", "matching", "paired", "married", "rolled", "bunched", "split", "divided", "well divided", "set low", "set upright", "upright", "upright and divided", "spent", "tied spent", "tied down", "tied forward", "tied back", "tied flat", "tied in flat", "tied tent-wise", "flat over the back", "tent-wise", "low over the body", "sloping back", "swept back", "sweeping back", "slanting back",
-	"back to back", "curving out", "curving up", "curving upwards", "curving inwards", "curving down", "curve up", "curve down", "curves together", "shiny side up", "shiny side out", "good side out", "dull side up", "dull side out", "concave side up", "concave side out", "concave side forward", "convex side out", "dyed", "bleached", "burnt", "singed", "waxed", "well waxed", "unwaxed", "pre waxed", "varnished", "lacquered", "flattened", "coated with varnish", "with a coat of varnish", "reinforced", "knotted", "chopped", "blended", "mixed", "well mixed", "marked", "soaked", "moistened", "damped", "stretched", "stretched tight", "tapered", "well tapered", "slightly tapered", "tapering", "cigar shaped", "carrot shaped", "slender", "tied beard style", "as a beard", "beard style", "as a collar", "as a throat", "wound as a collar", "tied in as a beard", "palmered", "palmer style", "palmerwise", "pulled over", "pulled down", "pulled forward", "drawn over", "folded over", "folded forward", "wound", "wound on", "wound together", "wound forward", "wound over", "wrapped", "lapped", "wound in close turns", "in close turns", "in touching turns", "touching turns", "close turns", "side by side", "laid flat", "laid on top", "soft", "stiff", "webby", "glossy", "good", "best quality", "short fibred", "long fibred", "short fibered", "long fibered", "short", "long", "upper", "lower", "dense", "loose", "loosely", "tight", "tightly", "neat", "neatly", "small and neat", "shaped", "clear", "coat", "coats", "pre cut", "cut square", "cut short", "cut level", "cut to shape", "splayed", "v shaped", "in a v", "fanned", "spread", "flared", "spun and clipped", "tied in", "tied on", "set in",
+	"back to back", "curving out", "curving up", "curving upwards", "curving inwards", "curving down", "curve up", "curve down", "curves together", "shiny side up", "dark side down", "dark side up", "dark side out", "light side down", "light side up", "shiny side down", "dull side down", "best side out", "bright side out", "clipped flat", "spun and clipped flat", "glued", "tied in by the fine end", "by the fine end", "by the thin end", "by the thick end", "by the narrow end", "by the root", "by the roots", "drawn down", "drawn back", "swept under", "built up", "whip finish", "whip finished", "each below the last", "each beneath the last", "each over the last", "shiny side out", "good side out", "dull side up", "dull side out", "concave side up", "concave side out", "concave side forward", "convex side out", "dyed", "bleached", "burnt", "singed", "waxed", "well waxed", "unwaxed", "pre waxed", "varnished", "lacquered", "flattened", "coated with varnish", "with a coat of varnish", "reinforced", "knotted", "chopped", "blended", "mixed", "well mixed", "marked", "soaked", "moistened", "damped", "stretched", "stretched tight", "tapered", "well tapered", "slightly tapered", "tapering", "cigar shaped", "carrot shaped", "slender", "tied beard style", "as a beard", "beard style", "as a collar", "as a throat", "wound as a collar", "tied in as a beard", "palmered", "palmer style", "palmerwise", "pulled over", "pulled down", "pulled forward", "drawn over", "folded over", "folded forward", "wound", "wound on", "wound together", "wound forward", "wound over", "wrapped", "lapped", "wound in close turns", "in close turns", "in touching turns", "touching turns", "close turns", "side by side", "laid flat", "laid on top", "soft", "stiff", "webby", "glossy", "good", "best quality", "short fibred", "long fibred", "short fibered", "long fibered", "short", "long", "upper", "lower", "dense", "loose", "loosely", "tight", "tightly", "neat", "neatly", "small and neat", "shaped", "clear", "coat", "coats", "pre cut", "cut square", "cut short", "cut level", "cut to shape", "splayed", "v shaped", "in a v", "fanned", "spread", "flared", "spun and clipped", "tied in", "tied on", "set in",
 	"well marked", "dark centred", "nicely marked", "brightly marked", "around the post", "round the post", "round the foot of the post", "around the foot of the post", "each under the last", "round the base of the post", "around the base of the post", "wound parachute", "parachute style", "parachute", "clockwise", "anticlockwise", "anti clockwise", "counterclockwise", "counter clockwise", "fully", "butts", "showing", "weighted", "underneath", "below", "beneath", "on top", "over the back", "over the thorax", "over the top", "in front", "at the front", "behind", "at the sides", "along the sides", "on the sides", "in a loose rope", "as a rope", "roughly dubbed", "rough", "scruffy", "smooth", "smoothly", "evenly", "high",
 }
 
@@ -142,7 +143,17 @@ var preparations = []string{
 func Names() []string { return slices.Clone(names) }
 
 // Amounts lists the words for how much.
-func Amounts() []string { return slices.Clone(amounts) }
+func Amounts() []string {
+	out := slices.Clone(amounts)
+	for _, thick := range []string{"a pencil's thickness", "a pencil thickness", "pencil thickness", "the thickness of a pencil", "as thick as a pencil", "a matchstick's thickness", "the thickness of a matchstick", "as thick as a matchstick"} {
+		for _, when := range []string{"before", "after"} {
+			for _, what := range []string{"the underfur is combed out", "the underfur is out", "combing out the underfur", "combing", "it is combed", "cleaning"} {
+				out = append(out, thick+" "+when+" "+what)
+			}
+		}
+	}
+	return out
+}
 
 // Preparations lists the words for how a material is prepared.
 func Preparations() []string { return slices.Clone(preparations) }
@@ -194,7 +205,7 @@ var kindPhrases = []struct {
 	kind  Kind
 }{
 	{"seal's fur", Fur}, {"squirrel tail", Hair}, {"calf tail", Hair}, {"deer tail", Hair}, {"fox tail", Hair}, {"goat", Hair}, {"pheasant tail", Fibre}, {"turkey tail", Fibre}, {"partridge tail", Fibre}, {"goose biot", Biot}, {"turkey biot", Biot}, {"biot", Biot}, {"peacock quill", Quill}, {"hackle quill", Quill}, {"hackle stalk", Quill}, {"peacock sword", Herl}, {"herl", Herl},
-	{"poly yarn", Yarn}, {"polypropylene", Yarn}, {"antron", Yarn}, {"tippet", Feather}, {"topping", Feather}, {"crest", Feather}, {"jungle cock", Feather}, {"bronze mallard", Feather}, {"marabou", Plume}, {"cdc", Plume}, {"cul de canard", Plume}, {"wing quill", Slip}, {"primary", Slip}, {"duck", Slip}, {"quill slip", Slip}, {"hare's mask", Fur}, {"hare's ear", Fur}, {"dubbing", Fur}, {"lead wire", Weight}, {"stretch", Strip}, {"latex", Strip}, {"foam", Foam}, {"chenille", Wool}, {"rubber", Rubber}, {"tinsel", Tinsel}, {"wire", Wire}, {"floss", Floss}, {"wool", Wool}, {"bead", Bead}, {"cone", Bead}, {"hair", Hair}, {"fur", Fur}, {"thread", Thread}, {"silk", Thread}, {"varnish", Varnish}, {"resin", Varnish}, {"flash", Flash}, {"hackle", Hackle}, {"cape", Hackle}, {"saddle", Hackle}, {"quill", Quill},
+	{"poly yarn", Yarn}, {"polypropylene", Yarn}, {"sparkle yarn", Yarn}, {"tippet", Feather}, {"topping", Feather}, {"crest", Feather}, {"jungle cock", Feather}, {"bronze mallard", Feather}, {"marabou", Plume}, {"cdc", Plume}, {"cul de canard", Plume}, {"wing quill", Slip}, {"primary", Slip}, {"duck", Slip}, {"quill slip", Slip}, {"hare's mask", Fur}, {"hare's ear", Fur}, {"dubbing", Fur}, {"lead wire", Weight}, {"stretch", Strip}, {"latex", Strip}, {"foam", Foam}, {"chenille", Wool}, {"rubber", Rubber}, {"tinsel", Tinsel}, {"wire", Wire}, {"floss", Floss}, {"wool", Wool}, {"bead", Bead}, {"cone", Bead}, {"hair", Hair}, {"fur", Fur}, {"thread", Thread}, {"silk", Thread}, {"varnish", Varnish}, {"resin", Varnish}, {"flash", Flash}, {"hackle", Hackle}, {"cape", Hackle}, {"saddle", Hackle}, {"quill", Quill},
 }
 
 // holds tells whether a name with a space at either end holds words as whole

@@ -23,6 +23,14 @@ var Hedges = []Hedge{
 	{"a bit shorter than", 0.75, 0.95, "5 to 25 % under"},
 	{"a shade longer than", 1.02, 1.12, "2 to 12 % over"},
 	{"a shade shorter than", 0.88, 0.98, "2 to 12 % under"},
+	{"rather longer than", 1.1, 1.4, "10 to 40 % over"},
+	{"rather shorter than", 0.6, 0.9, "10 to 40 % under"},
+	{"somewhat longer than", 1.1, 1.4, "10 to 40 % over"},
+	{"somewhat shorter than", 0.6, 0.9, "10 to 40 % under"},
+	{"much longer than", 1.4, 2, "loose: 40 to 100 % over"},
+	{"much shorter than", 0.3, 0.6, "loose: 40 to 70 % under"},
+	{"longer than", 1.05, 1.5, "loose: 5 to 50 % over"},
+	{"shorter than", 0.5, 0.95, "loose: 5 to 50 % under"},
 	{"no more than", 0, 1, "an upper bound"},
 	{"not more than", 0, 1, "an upper bound"},
 	{"no longer than", 0, 1, "an upper bound"},
@@ -83,6 +91,21 @@ var Bounds = []Hedge{
 	{"or fewer", 0, 1, "an upper bound"},
 	{"or so", 0.9, 1.1, "10 % either way"},
 	{"or thereabouts", 0.9, 1.1, "10 % either way"},
+	{"give or take", 0.9, 1.1, "10 % either way"},
+	{"more or less", 0.9, 1.1, "10 % either way"},
+	{"or a little over", 1, 1.25, "up to 25 % over"},
+	{"or a little more", 1, 1.25, "up to 25 % over"},
+	{"or a touch more", 1, 1.15, "up to 15 % over"},
+	{"or a little less", 0.75, 1, "up to 25 % under"},
+	{"or a shade longer", 1, 1.12, "up to 12 % over"},
+	{"or a shade shorter", 0.88, 1, "up to 12 % under"},
+	{"or a little longer", 1, 1.25, "up to 25 % over"},
+	{"or a little shorter", 0.75, 1, "up to 25 % under"},
+	{"or slightly longer", 1, 1.25, "up to 25 % over"},
+	{"or slightly shorter", 0.75, 1, "up to 25 % under"},
+	{"or barely past it", 1, 1.08, "up to 8 % beyond"},
+	{"or just past it", 1, 1.12, "up to 12 % beyond"},
+	{"or just short of it", 0.88, 1, "up to 12 % before"},
 	{"at least", 1, 1.5, "a lower bound, read to half as much again"},
 	{"minimum", 1, 1.5, "a lower bound, read to half as much again"},
 	{"or more", 1, 1.5, "a lower bound, read to half as much again"},
@@ -103,6 +126,10 @@ var ReachHedges = []Hedge{
 	{"to just beyond", 1.02, 1.12, "2 to 12 % beyond"},
 	{"just past", 1.02, 1.12, "2 to 12 % beyond"},
 	{"just beyond", 1.02, 1.12, "2 to 12 % beyond"},
+	{"to a hair past", 1, 1.08, "up to 8 % beyond"},
+	{"a hair past", 1, 1.08, "up to 8 % beyond"},
+	{"to a hair short of", 0.92, 1, "up to 8 % before"},
+	{"a hair short of", 0.92, 1, "up to 8 % before"},
 	{"barely past", 1, 1.08, "up to 8 % beyond"},
 	{"slightly past", 1.02, 1.12, "2 to 12 % beyond"},
 	{"slightly beyond", 1.02, 1.12, "2 to 12 % beyond"},
@@ -132,6 +159,18 @@ var ReachHedges = []Hedge{
 	{"extending to", 1, 1, "at the place"},
 	{"as far as", 1, 1, "at the place"},
 	{"long enough to reach", 1, 1, "at the place"},
+	{"reaching to just past", 1.02, 1.12, "2 to 12 % beyond"},
+	{"reaching just short of", 0.88, 0.98, "2 to 12 % before"},
+	{"reaching well past", 1.15, 1.5, "15 to 50 % beyond"},
+	{"reaching almost to", 0.88, 0.98, "2 to 12 % before"},
+	{"reaching no further than", 0.7, 1, "a bound"},
+	{"no longer than to", 0.7, 1, "a bound"},
+	{"just to", 1, 1, "at the place"},
+	{"stopping short of", 0.8, 0.98, "2 to 20 % before"},
+	{"stopping at", 1, 1, "at the place"},
+	{"ending at", 1, 1, "at the place"},
+	{"ending level with", 1, 1, "at the place"},
+	{"finishing level with", 1, 1, "at the place"},
 	{"back to", 1, 1, "at the place"},
 	{"down to", 1, 1, "at the place"},
 	{"right to", 1, 1, "at the place"},
@@ -148,15 +187,21 @@ var ReachHedges = []Hedge{
 type trie struct {
 	next  map[string]*trie
 	index int // into the table, -1 where no phrase ends
+	// first tells which bytes a phrase can begin with: most tokens are turned away
+	// by it
+	first *[256]bool
 }
 
 func newTrie(n int, words func(int) string) *trie {
-	root := &trie{next: map[string]*trie{}, index: -1}
+	root := &trie{next: map[string]*trie{}, index: -1, first: new([256]bool)}
 	for i := range n {
 		at := root
 		for _, t := range Lex(words(i)) {
 			if at.next[t.Low] == nil {
 				at.next[t.Low] = &trie{next: map[string]*trie{}, index: -1}
+			}
+			if at == root && t.Low != "" {
+				root.first[t.Low[0]] = true
 			}
 			at = at.next[t.Low]
 		}
@@ -167,6 +212,9 @@ func newTrie(n int, words func(int) string) *trie {
 
 func (t *trie) match(toks []Token, i int) (index, n int) {
 	index = -1
+	if i >= len(toks) || toks[i].Low == "" || !t.first[toks[i].Low[0]] {
+		return index, 0
+	}
 	at := t
 	for k := i; k < len(toks); k++ {
 		at = at.next[toks[k].Low]

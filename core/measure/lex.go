@@ -37,7 +37,7 @@ func isLetter(r rune) bool { return unicode.IsLetter(r) || unicode.IsMark(r) }
 // no token of its own; figures with a fraction ("1 1/2", "2½") are one number;
 // "8/0" and "2XL" stay words.
 func Lex(s string) []Token {
-	var out []Token
+	out := make([]Token, 0, len(s)/4+2)
 	for i := 0; i < len(s); {
 		r, w := utf8.DecodeRuneInString(s[i:])
 		switch {
@@ -87,6 +87,14 @@ func isDigit(s string, i int) bool { return i < len(s) && s[i] >= '0' && s[i] <=
 // joins it to the next letters.
 func lexWord(s string, i int) Token {
 	start := i
+	// most words are plain small letters and need no copy
+	for i < len(s) && s[i] >= 'a' && s[i] <= 'z' {
+		i++
+	}
+	if i > start && (i == len(s) || s[i] == ' ' || s[i] == ',' || s[i] == '.' || s[i] == ';' || s[i] == '\n') {
+		return Token{Low: s[start:i], Start: start, End: i, Kind: Word}
+	}
+	i = start
 	var low strings.Builder
 	for i < len(s) {
 		r, w := utf8.DecodeRuneInString(s[i:])
@@ -106,6 +114,28 @@ func lexWord(s string, i int) Token {
 	return Token{Low: low.String(), Start: start, End: i, Kind: Word}
 }
 
+// counted are words after a figure with a decimal comma: "1,5 times", "2,5 turns".
+// A list of sizes has none.
+var counted = []string{"mm", "cm", "times", "time", "x ", "×", "turn", "wrap", "winding", "shank", "gape", "gap", "eye", "inch"}
+
+// decimalComma tells the comma of "2,5 turns" from that of "10,12,14".
+func decimalComma(s string, i int) bool {
+	j := i + 1
+	for isDigit(s, j) {
+		j++
+	}
+	if j == i+1 || j > i+3 {
+		return false
+	}
+	rest := strings.TrimLeft(s[j:], " ")
+	for _, w := range counted {
+		if len(rest) >= len(w) && strings.EqualFold(rest[:len(w)], w) {
+			return true
+		}
+	}
+	return false
+}
+
 // lexFigure reads a number that starts at i, or a word that starts with a
 // figure.
 func lexFigure(s string, i int) Token {
@@ -118,7 +148,7 @@ func lexFigure(s string, i int) Token {
 		return s[from:i]
 	}
 	whole := digits()
-	if i < len(s) && (s[i] == '.' || s[i] == ',' && whole == "0") && isDigit(s, i+1) {
+	if i < len(s) && (s[i] == '.' || s[i] == ',' && (whole == "0" || decimalComma(s, i))) && isDigit(s, i+1) {
 		i++
 		whole += "." + digits()
 	}

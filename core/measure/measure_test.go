@@ -56,6 +56,17 @@ func TestParseLength(t *testing.T) {
 		{"just under a full shank", 0.85, 0.98, Shank, false},
 		{"about half the shank", 0.45, 0.55, Shank, false},
 		{"no more than 2 mm", 0, 2, MM, false},
+		{"half as long again as the body", 1.5, 1.5, "body", false},
+		{"a third shorter than the tail", 2. / 3, 2. / 3, "tail", false},
+		{"a quarter longer than the shank", 1.25, 1.25, Shank, false},
+		{"half way down the body", 0.5, 0.5, "body", false},
+		{"two thirds of the way along the wing", 2. / 3, 2. / 3, "wing", false},
+		{"40% of the shank", 0.4, 0.4, Shank, false},
+		{"1,5 times the gape", 1.5, 1.5, Gape, false},
+		{"gape long", 1, 1, Gape, false},
+		{"rather longer than the body", 1.1, 1.4, "body", false},
+		{"ending just short of the bend", 0.88, 0.98, Bend, true},
+		{"to the outer edge of the bend", 1, 1, Bend, true},
 	} {
 		l, err := Parse(c.in, bodyTail)
 		if err != nil {
@@ -195,5 +206,24 @@ func TestPlacesAndUnitsThatMislead(t *testing.T) {
 	}
 	if v := (Interval{2, 3}).Times(0.9, 1.1); v != (Interval{1.8, 3.3}) {
 		t.Errorf("2 to 3, ten per cent either way: %v", v)
+	}
+}
+
+// How far forward something is wound, as people say it. Common practice, no source.
+func TestScanForward(t *testing.T) {
+	for text, want := range map[string]float64{
+		"two thirds of the way up to the eye": 1.0 / 3, "half way along the shank": 0.5, "three quarters of the way forward": 0.25, "halfway to the eye": 0.5,
+		"two thirds up the hook shank": 1.0 / 3, "a third of the way to the eye": 2.0 / 3,
+	} {
+		toks := Lex(text)
+		l, n := ScanForward(toks, 0)
+		if n != len(toks) || l.Of != Shank || math.Abs(l.Mid()-want) > 1e-6 {
+			t.Errorf("%q: %+v after %d of %d tokens, want %.3f", text, l, n, len(toks), want)
+		}
+	}
+	for _, text := range []string{"two thirds of the shank", "half way down the body", "two turns up the shank", "half the way"} {
+		if l, n := ScanForward(Lex(text), 0); n > 0 {
+			t.Errorf("%q is no place on the way forward, yet %+v", text, l)
+		}
 	}
 }

@@ -60,8 +60,8 @@ var All = []Role{
 	{Name: "hook", Also: []string{"hk", "hooks"}, Kin: "hook", Form: FormHook, From: 1, Universal: true},
 	{Name: "bead", Also: []string{"cone", "bead head", "beadhead", "cone head", "conehead"}, Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
 	{Name: "underweight", Also: []string{"weight", "wt", "weighting", "lead", "ballast"}, Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
-	{Name: "thread", Also: []string{"silk", "tying silk", "tying thread", "th", "thd"}, Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
-	{Name: "tag", Also: []string{"tip"}, Kin: "tag", Form: FormWound, From: 1.06, To: 0.97, Spans: true, Weight: 1},
+	{Name: "thread", Also: []string{"silk", "tying silk", "tying thread", "th", "thd", "thr", "thrd"}, Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
+	{Name: "tag", Also: []string{"tip"}, Kin: "tag", Form: FormWound, From: 1.12, To: 0.97, Spans: true, Weight: 1},
 	{Name: "tail", Also: []string{"tails", "tl", "tailing", "whisks", "whisk"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
 	{Name: "shuck", Also: []string{"trailing shuck"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
 	{Name: "butt", Also: []string{"butt joint"}, Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
@@ -70,7 +70,7 @@ var All = []Role{
 	{Name: "body", Also: []string{"bodies", "bd", "bdy", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
 	{Name: "abdomen", Also: []string{"abd"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
 	{Name: "body hackle", Also: []string{"palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
-	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "back", "wing pad", "wing pads", "wing buds"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "wc", "back", "wing pad", "wing pads", "wing buds"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
 	{Name: "thorax", Also: []string{"thx"}, Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
 	{Name: "legs", Also: []string{"leg", "feelers"}, Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
 	{Name: "post", Also: []string{"wing post", "parachute post"}, Kin: "wing", Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
@@ -78,7 +78,7 @@ var All = []Role{
 	{Name: "wing", Also: []string{"wings", "wg"}, Kin: "wing", Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
 	{Name: "overwing", Also: []string{"over wing"}, Kin: "overwing", Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
 	{Name: "flash", Also: []string{"sparkle"}, Kin: "flash", Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
-	{Name: "hackle", Also: []string{"hackles", "hkl", "hack", "front hackle", "head hackle", "shoulder hackle", "parachute hackle"}, Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
+	{Name: "hackle", Also: []string{"hackles", "hkl", "hkle", "hck", "hack", "front hackle", "head hackle", "shoulder hackle", "parachute hackle"}, Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
 	{Name: "collar", Also: []string{"collar hackle"}, Kin: "hackle", Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
 	{Name: "throat", Also: []string{"beard", "false hackle", "beard hackle", "throat hackle"}, Kin: "throat", Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
 	{Name: "cheeks", Also: []string{"cheek", "sides", "side"}, Kin: "cheeks", Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
@@ -104,7 +104,7 @@ var byLabel = func() map[string]*Role {
 
 // abbreviations are labels that are short forms of a word rather than another
 // word for the part; they are written out.
-var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "tl": true, "bd": true, "bdy": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
+var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "thr": true, "thrd": true, "wc": true, "hkle": true, "hck": true, "tl": true, "bd": true, "bdy": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
 
 // Clean lower-cases a label and takes the hyphens and doubled spaces out of it.
 func Clean(label string) string {
@@ -117,11 +117,17 @@ func Find(label string) (Role, bool) {
 	if r, ok := byLabel[label]; ok { // clean already, as a dressing keeps it
 		return *r, true
 	}
-	r, ok := byLabel[Clean(label)]
-	if !ok {
-		return Role{Name: Clean(label)}, false
+	clean := Clean(label)
+	if r, ok := byLabel[clean]; ok {
+		return *r, true
 	}
-	return *r, true
+	// "second rib", "mounting thread": the last word names the part
+	if i := strings.LastIndex(clean, " "); i > 0 {
+		if r, ok := byLabel[clean[i+1:]]; ok && (r.Name == clean[i+1:] || r.Name+"s" == clean[i+1:]) && r.Form != FormHook && r.Name != "eyes" {
+			return *r, true
+		}
+	}
+	return Role{Name: clean}, false
 }
 
 // Label is the label as a dressing keeps it: as written, in lower case, with

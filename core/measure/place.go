@@ -1,0 +1,260 @@
+package measure
+
+// Places that are said without a number, in shanks: the shoulder of a fly, where
+// the wing and the hackle stand, and half way round the bend. From memory.
+const (
+	shoulder  = 0.2
+	outermost = 0.26 // of the bend, beyond where it begins
+)
+
+// ScanPosition reads a place on the shank at token i: "the bend", "midway",
+// "a third back", "two eye lengths behind the eye", "opposite the barb". Its
+// value is in shanks (0 behind the eye, 1 where the bend begins), eyes or mm
+// counted from the eye, or a landmark or part.
+func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
+	k := i
+	for is(toks, k, "just", "the", "a", "point", "at", "opposite", "above", "over", "about", "level", "with", "directly", "start", "beginning", "of", "hook", "rear", "back") && k < i+6 {
+		if is(toks, k, "a") && is(toks, k+1, "third", "quarter") {
+			break
+		}
+		if is(toks, k, "point") && !is(toks, k+1, "above", "opposite", "over", "one", "two", "a", "half", "halfway", "midway", "level", "just") {
+			break
+		}
+		if is(toks, k, "back") && k == i {
+			break
+		}
+		k++
+	}
+	at := func(v float64, u Unit, n int) (Length, int) {
+		return Length{Low: v, High: v, Of: u}, k + n - i
+	}
+	shankTail := func(n int) int { // "of the shank", "along the hook shank", "on the body"
+		j := k + n
+		if is(toks, j, "of", "along", "down", "up", "on") {
+			j++
+			for is(toks, j, "the", "hook") {
+				j++
+			}
+			if is(toks, j, "shank", "hook") {
+				return j + 1 - k
+			}
+			if is(toks, j-1, "hook") {
+				return j - k
+			}
+		}
+		return n
+	}
+	switch low(toks, k) {
+	case "eye":
+		return at(0, Shank, 1)
+	case "shoulder":
+		return at(shoulder, Shank, 1)
+	case "bend":
+		return at(1, Shank, 1)
+	case "point":
+		return at(1, Point, 1)
+	case "barb":
+		return at(1, Barb, 1)
+	}
+	if v, n := scanRound(toks, i); n > 0 {
+		return v, n
+	}
+	switch low(toks, k) {
+	case "midway", "middle", "halfway", "mid", "centre", "center", "midpoint":
+		if is(toks, k+1, "of") && is(toks, k+2, "the", "its") {
+			if _, m := parts(toks[min(k+3, len(toks)):]); m > 0 { // of another part, not of the shank
+				return Length{}, 0
+			}
+		}
+		n := 1
+		if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") {
+			n = 2
+		}
+		return at(0.5, Shank, shankTail(n))
+	case "half":
+		if is(toks, k+1, "way") {
+			return at(0.5, Shank, shankTail(2))
+		}
+	case "behind":
+		if is(toks, k+1, "the") && is(toks, k+2, "eye") {
+			return at(0, Shank, 3)
+		}
+	}
+	if is(toks, k, "an", "one") && is(toks, k+1, "eye") && is(toks, k+2, "length") {
+		more, w := andMore(toks, k+3)
+		if !is(toks, k+3+w, "behind", "from", "back", "short", "shy") {
+			return Length{}, 0
+		}
+		n := 4 + w
+		if is(toks, k+n, "of") {
+			n++
+		}
+		for is(toks, k+n, "from", "the") {
+			n++
+		}
+		if is(toks, k+n, "eye", "bead") {
+			return at(1+more, Eye, n+1)
+		}
+	}
+	if v, n := ScanNumber(toks, k); n > 0 {
+		j := k + n
+		u := Shank
+		f := 1.0
+		if uu, ff, m := unitAt(toks, j, parts); m > 0 && !(Length{Of: uu}).IsPart() && !is(toks, j, "of") {
+			u, f, j = uu, ff, j+m
+		} else if is(toks, j, "of") {
+			if uu, ff, m := unitAt(toks, j, parts); m > 0 && uu == Shank {
+				u, f, j = uu, ff, j+m
+			}
+		}
+		if j == k+n && v.High >= 1 { // "one behind the eye" counts something
+			return Length{}, 0
+		}
+		switch {
+		case is(toks, j, "short", "shy") && is(toks, j+1, "of") && is(toks, j+2, "the") && is(toks, j+3, "eye", "bead"):
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 4 - i
+		case is(toks, j, "behind") && is(toks, j+1, "eye", "bead"):
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 2 - i
+		case is(toks, j, "behind", "from", "back") && is(toks, j+1, "the") && is(toks, j+2, "eye", "bead"):
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 3 - i
+		case is(toks, j, "back") && is(toks, j+1, "from") && is(toks, j+2, "the") && is(toks, j+3, "eye"):
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 4 - i
+		case is(toks, j, "along", "up", "forward") && v.High < 1 && u == Shank && is(toks, j+1, "the") && is(toks, j+2, "shank", "hook"):
+			return Length{Low: round(1 - v.High), High: round(1 - v.Low), Of: u}, j + 3 - i
+		case is(toks, j, "back") && u == Eye:
+			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 1 - i
+		case is(toks, j, "back") && v.High <= 1 && u == Shank:
+			return Length{Low: v.Low, High: v.High, Of: u}, j + 1 - i
+		}
+		return Length{}, 0
+	}
+	if name, n := parts(toks[min(k, len(toks)):]); n > 0 && name != "hook" {
+		return at(1, Unit(name), n)
+	}
+	return Length{}, 0
+}
+
+// ScanForward reads how far forward something is wound, from the bend towards the
+// eye: "two thirds of the way up to the eye", "half way along the shank". It gives
+// the place in shanks behind the eye.
+func ScanForward(toks []Token, i int) (Length, int) {
+	v, n := ScanNumber(toks, i)
+	if n == 0 && is(toks, i, "halfway", "midway") {
+		v, n = Interval{0.5, 0.5}, 1
+	}
+	if n == 0 || v.High >= 1 || v.Low <= 0 {
+		return Length{}, 0
+	}
+	k := i + n
+	way := true
+	switch {
+	case is(toks, k, "of") && is(toks, k+1, "the") && is(toks, k+2, "way"):
+		k += 3
+	case is(toks, k, "way"):
+		k++
+	default:
+		way = is(toks, i, "halfway", "midway")
+	}
+	at := Length{Low: round(1 - v.High), High: round(1 - v.Low), Of: Shank}
+	forward := false
+	if is(toks, k, "up", "along", "forward", "forwards") {
+		k, forward = k+1, true
+	}
+	j := k
+	if is(toks, j, "to", "towards") && way {
+		j++
+	}
+	if is(toks, j, "the") {
+		j++
+	}
+	switch {
+	case is(toks, j, "eye") && j > k && way:
+		return at, j + 1 - i
+	case is(toks, j, "hook") && is(toks, j+1, "shank") && forward:
+		return at, j + 2 - i
+	case is(toks, j, "shank", "hook") && forward:
+		return at, j + 1 - i
+	case way && forward, way && (is(toks, i-1, "forward", "up") || is(toks, i-2, "forward") || is(toks, i-3, "forward")):
+		return at, k - i
+	}
+	return Length{}, 0
+}
+
+// how far round the bend words go, as shares of the way from where the bend
+// begins to its outermost place. From memory.
+var roundWords = []Hedge{
+	{"halfway", 0.5, 0.5, ""}, {"half way", 0.5, 0.5, ""}, {"midway", 0.5, 0.5, ""},
+	{"a third of the way", 0.333333333, 0.333333333, ""}, {"a quarter of the way", 0.25, 0.25, ""}, {"part way", 0.25, 0.6, ""}, {"partway", 0.25, 0.6, ""}, {"some way", 0.25, 0.6, ""},
+	{"two thirds of the way", 0.666666667, 0.666666667, ""}, {"well", 0.5, 1, ""}, {"right", 0.7, 1, ""}, {"just", 0.05, 0.3, ""}, {"slightly", 0.05, 0.3, ""}, {"a little", 0.05, 0.3, ""}, {"a little way", 0.05, 0.4, ""},
+}
+
+var roundTrie = newTrie(len(roundWords), func(i int) string { return roundWords[i].Words })
+
+// scanRound reads "half way round the bend", "well into the bend".
+func scanRound(toks []Token, i int) (Length, int) {
+	lo, hi, k := 0.2, 0.8, i
+	if h, n := roundTrie.match(toks, i); n > 0 {
+		lo, hi, k = roundWords[h].Low, roundWords[h].High, i+n
+	}
+	if !is(toks, k, "round", "around", "down", "into") || !is(toks, k+1, "the") {
+		return Length{}, 0
+	}
+	j := k + 2
+	if is(toks, j, "hook") {
+		j++
+	}
+	if !is(toks, j, "bend") {
+		return Length{}, 0
+	}
+	return Length{Low: round(1 + outermost*lo), High: round(1 + outermost*hi), Of: Shank}, j + 1 - i
+}
+
+// ScanStretch reads a share of the shank taken from one end: "the rear two
+// thirds of the shank", "front half". From is nearer the bend.
+func ScanStretch(toks []Token, i int) (from, to Length, n int) {
+	k := i
+	if is(toks, k, "on", "over", "along") {
+		k++
+	}
+	if is(toks, k, "the") {
+		k++
+	}
+	var side string
+	if is(toks, k, "rear", "back", "hind", "front", "forward", "middle", "first", "last") {
+		side = low(toks, k)
+		k++
+	} else {
+		return Length{}, Length{}, 0
+	}
+	v, m := scanOne(toks, k)
+	if is(toks, k+m, "%") {
+		v /= 100
+	}
+	if m == 0 || v <= 0 || v >= 1 {
+		return Length{}, Length{}, 0
+	}
+	k += m
+	if is(toks, k, "%") { // "rear 60 %"
+		k++
+	}
+	if is(toks, k, "of") && is(toks, k+1, "shank", "hook") {
+		k += 2
+	} else if is(toks, k, "of") && is(toks, k+1, "the") {
+		j := k + 2
+		if is(toks, j, "hook") {
+			j++
+		}
+		if !is(toks, j, "shank") {
+			return Length{}, Length{}, 0 // a share of another part
+		}
+		k = j + 1
+	}
+	a, b := 1.0, 1-v
+	switch side {
+	case "front", "forward", "last":
+		a, b = v, 0
+	case "middle":
+		a, b = 0.5+v/2, 0.5-v/2
+	}
+	return Length{Low: a, High: a, Of: Shank}, Length{Low: round(b), High: round(b), Of: Shank}, k - i
+}
