@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 
-	"mothledger/core/material"
 	"mothledger/core/measure"
 )
 
@@ -78,8 +77,7 @@ func (p *partReader) fixedAt(i int) (as string, n int) {
 func (p *partReader) corrected() {
 	for i := range p.toks {
 		if as, n := p.fixedAt(i); as == "remark" {
-			p.addNote(p.words(i, n))
-			p.take(i, n, "note", "a remark, as corrected by hand")
+			p.remark(i, n, "a remark, as corrected by hand")
 		}
 	}
 }
@@ -114,6 +112,6 @@ func (p *partReader) nounWord(k int) bool {
 	if as, n := p.fixedAt(k); n > 0 {
 		return as == "material"
 	}
-	_, ok := material.NounKind(p.low(k))
+	_, ok := p.materialNoun(k)
 	return ok
 }

@@ -19,7 +19,7 @@ var (
 		"when larger", "when smaller", "when small", "when large", "when big", "if larger", "if smaller", "on larger hooks", "on larger sizes", "on the larger sizes", "in larger sizes", "in the larger sizes",
 		"on smaller hooks", "on smaller sizes", "on the smaller sizes", "in smaller sizes", "in the smaller sizes", "on small hooks", "on big hooks", "on the bigger hooks", "on the big ones", "on the small ones", "for larger sizes", "for smaller sizes", "for the larger sizes", "for the smaller sizes",
 		"at night", "by night", "by day", "in daylight", "after dark", "in bright light", "in sunshine", "on a bright day", "on a dull day", "early in the season", "late in the season", "in spring", "in autumn")
-	bySize = phraseSet("on a", "on an", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
+	bySize = phraseSet("on a", "on an", "on the", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
 	ownSet = phraseSet("i usually", "i use", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
 	// of the fly in the hand
 	specimenSet = phraseSet("on this one", "on this specimen", "this one", "this specimen", "on this fly", "here it is", "here it came out", "the one in the box", "on the one in the box")
@@ -30,6 +30,14 @@ var (
 func (p *partReader) whenAt(i int) (n, low, high int) {
 	if _, n := whenSet.Match(p.toks, i); n > 0 {
 		return n, 0, 0
+	}
+	if k := i + 2; (p.low(i) == "on" || p.low(i) == "in" || p.low(i) == "for") && p.low(i+1) == "the" { // "on the dark version"
+		for ; k < i+5; k++ {
+			switch p.low(k) {
+			case "version", "versions", "variant", "form", "dressing":
+				return k + 1 - i, 0, 0
+			}
+		}
 	}
 	_, n = bySize.Match(p.toks, i)
 	if n == 0 {
@@ -42,6 +50,9 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 	size := func(k int) int {
 		if k >= len(p.toks) {
 			return 0
+		}
+		if v := cardinalWord(p.low(k)); v >= 6 && p.low(k) != "dozen" && p.low(k-1) != "on" && p.low(k-1) != "from" {
+			return int(v)
 		}
 		s, err := hook.ParseSize(strings.TrimRight(p.low(k), "s"))
 		if err != nil || s < 2 {
@@ -81,7 +92,7 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 		}
 	}
 	// "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
-	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word) || next == "mm" || turnWords[next] || next == "%" || next == "eye" || next == "×" {
+	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(i+n), "s"))) || next == "mm" || turnWords[next] || next == "%" || next == "eye" || next == "×" {
 		return 0, 0, 0
 	}
 	return k - i, a, b
@@ -91,7 +102,7 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 // the part's own; the others belong to their condition alone.
 func (p *partReader) conditions() {
 	last := 0 // where the fragment before a condition may begin
-	var counted, turned, measured bool
+	var counted, turned, measured, across bool
 	for i := 0; i < len(p.toks); i++ {
 		if !p.free(i) {
 			continue
@@ -109,8 +120,9 @@ func (p *partReader) conditions() {
 			c.Text = p.words(from, i-from)
 		}
 		p.fragment(&c, from, i)
-		second := c.Count != nil && counted || c.Turns != nil && turned || !c.Length.IsZero() && measured || p.earlier(&c, last, from)
-		wordsOnly := c.Count == nil && c.Turns == nil && c.Length.IsZero()
+		second := c.DiameterMM > 0 && across || c.Count != nil && counted || c.Turns != nil && turned || !c.Length.IsZero() && measured || p.earlier(&c, last, from)
+		wordsOnly := c.Count == nil && c.Turns == nil && c.Length.IsZero() && c.DiameterMM == 0
+		across = across || c.DiameterMM > 0
 		counted, turned, measured = counted || c.Count != nil, turned || c.Turns != nil, measured || !c.Length.IsZero()
 		switch {
 		case second || wordsOnly && from < i && !p.names(from, i):
@@ -195,7 +207,11 @@ func (p *partReader) fragment(c *Condition, from, to int) {
 	for k := from; k < to; k++ {
 		if l, m := measure.ScanLength(p.toks, k, p.name); m > 0 && k+m <= to {
 			l.Text = p.words(k, m)
-			c.Length = l
+			if l.Of == measure.MM && (p.std.Form == role.FormBead || l.Mid() < 0.6) {
+				c.DiameterMM = l.Mid()
+			} else {
+				c.Length = l
+			}
 			k += m - 1
 			continue
 		}
@@ -209,7 +225,7 @@ func (p *partReader) fragment(c *Condition, from, to int) {
 		}
 		if j < to && turnWords[p.low(j)] {
 			c.Turns = &v
-		} else {
+		} else if v.Low >= 1 {
 			of, at := "", -1
 			if j < to {
 				of, at = p.countNoun(j)
@@ -279,6 +295,15 @@ func (p *partReader) acts() {
 		return
 	}
 	for i := range p.toks {
+		if p.free(i) && p.low(i) == "turn" && (p.low(i-1) == "a" || p.low(i-1) == "another") && p.std.Name != "thread" && p.low(i+3) != "half" { // "with a turn of thread beneath to lift it"
+			from, end := i-1, p.clauseEnd(i)
+			if p.low(from-1) == "with" {
+				from--
+			}
+			p.part.Acts = append(p.part.Acts, p.words(from, end-from))
+			p.takeFree(from, end-from, "note", "a small act that belongs to this part")
+			continue
+		}
 		if !p.free(i) || !gluing[p.low(i)] {
 			continue
 		}

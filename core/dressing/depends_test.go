@@ -1,10 +1,12 @@
 package dressing
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"testing"
 
+	"mothledger/core/hook"
 	"mothledger/core/measure"
 )
 
@@ -181,5 +183,20 @@ func TestCorrections(t *testing.T) {
 	}
 	if u := Builtin().With([]Correction{{"grobble", "colour"}}).With([]Correction{{"grobble", "amount"}}); u.fixedAs[0] != "amount" || len(u.fixedList) != 1 {
 		t.Errorf("a later correction does not win: %v %v", u.fixedList, u.fixedAs)
+	}
+}
+
+// A bead that goes by the hook's size is another on each: 3/32 inch is 2.38 mm
+// (1 inch = 25.4 mm: international yard and pound agreement, 1959).
+func TestABeadByHookSize(t *testing.T) {
+	d, err := Read("Pattern: T\n\nHook: 14 to 18 nymph\nBead: 5/64 in. gold on 18, 3/32 in. on 16, 7/64 in. on 14\n", Builtin())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for size, want := range map[hook.Size]float64{18: 5.0 / 64 * 25.4, 16: 3.0 / 32 * 25.4, 14: 7.0 / 64 * 25.4} {
+		on := d.Dressing.On(size)
+		if got := on.Parts[on.Find("bead")].DiameterMM; math.Abs(got-want) > 0.001 {
+			t.Errorf("on a %v the bead is %.3f mm, not %.3f", size, got, want)
+		}
 	}
 }

@@ -104,6 +104,12 @@ type Part struct {
 	Thread  *Thread           `json:"thread,omitempty"`
 	// DiameterMM is that of a bead, a wire or a thread.
 	DiameterMM float64 `json:"diameterMM,omitempty"`
+	// Coats is how many coats of varnish or resin are said; 0 where none are.
+	Coats float64 `json:"coats,omitempty"`
+	// DiameterBasis says which gauge a diameter was turned from, and where that
+	// is published: "AWG 30, ASTM B258". Empty where millimetres or inches were
+	// said.
+	DiameterBasis string `json:"diameterBasis,omitempty"`
 	// Gauge is the hook size that a hackle's fibres suit ("a size 14 hackle").
 	Gauge string `json:"gauge,omitempty"`
 	// Continues names the part whose own fibres go on as this one.
@@ -133,6 +139,8 @@ type Condition struct {
 	Count    *Count            `json:"count,omitempty"`
 	Turns    *measure.Interval `json:"turns,omitempty"`
 	Length   measure.Length    `json:"length,omitzero"`
+	// DiameterMM is what a bead or a wire measures across under this condition
+	DiameterMM float64 `json:"diameterMM,omitempty"`
 }
 
 // Said is a remark about somebody's own practice. By is "tier" or "specimen".
@@ -163,6 +171,9 @@ func (d Dressing) On(size hook.Size) Dressing {
 			}
 			if !c.Length.IsZero() {
 				parts[i].Length = c.Length
+			}
+			if c.DiameterMM > 0 {
+				parts[i].DiameterMM = c.DiameterMM
 			}
 		}
 	}

@@ -45,7 +45,7 @@ var hookStyles = map[string]string{
 // hookPlain are words of a hook line that carry no value of the ledger.
 var hookPlain = wordSet("hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
 
-var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display")
+var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody")
 
 func (h *hookLine) readTokens(p *partReader) {
 	spec := &Hook{}
@@ -58,8 +58,16 @@ func (h *hookLine) readTokens(p *partReader) {
 	for i := range p.toks {
 		if p.free(i) && (p.low(i) == "because" || p.low(i) == "since" || p.low(i) == "although" || p.low(i) == "though") {
 			end := p.clauseEnd(i)
-			p.addNote(p.words(i, end-i))
-			p.take(i, end-i, "note", "kept as a remark")
+			p.remark(i, end-i, "kept as a remark")
+		}
+	}
+	for i := 1; i < len(p.toks); i++ { // "(a 12 if you can't see the 14)"
+		if p.low(i) == "if" && p.free(i) && p.clauseStart(i) > 0 {
+			if _, n := replacesSet.Match(p.toks, i); n > 0 {
+				continue
+			}
+			from, end := p.clauseStart(i), p.clauseEnd(i)
+			p.remark(from, end-from, "kept as a remark")
 		}
 	}
 	h.alternatives(p)
@@ -83,6 +91,27 @@ func (h *hookLine) readTokens(p *partReader) {
 
 // alternatives sets apart ", or a heavy wet hook".
 func (h *hookLine) alternatives(p *partReader) {
+	for i := 1; i < len(p.toks); i++ { // ", but a 10 standard will do"
+		_, n := replacesSet.Match(p.toks, i)
+		if n == 0 || !p.freeRun(i, n) || p.low(i) == "if" {
+			continue
+		}
+		from := p.clauseStart(i)
+		for p.low(from) == "but" || p.low(from) == "and" || p.low(from) == "a" || p.low(from) == "an" {
+			from++
+		}
+		if from == 0 || from >= i || !p.freeRun(from, i-from) {
+			continue
+		}
+		h.part.Alternatives = append(h.part.Alternatives, Material{Name: p.words(from, i-from)})
+		p.take(from, i+n-from, "alternative", "accepted instead")
+	}
+	for i := 1; i < len(p.toks); i++ { // "I also tie it on a 16"
+		if p.low(i) == "also" && p.free(i) && p.clauseStart(i) > 0 {
+			from, end := p.clauseStart(i), p.clauseEnd(i)
+			p.remark(from, end-from, "kept as a remark")
+		}
+	}
 	for i := 1; i < len(p.toks); i++ {
 		if p.low(i) != "or" || !p.free(i) {
 			continue
@@ -124,6 +153,10 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 			}
 			return "", 0
 		}
+		if (l == "long" || l == "short") && p.free(i+1) && i+2 < len(p.toks) && p.toks[i+1].Kind == measure.Number && p.low(i+2) == "x" && p.toks[i+2].Joined { // "long 2X"
+			take(3, &spec.Shank, p.low(i+1)+"X"+strings.ToUpper(l[:1]), "a shank "+p.low(i+1)+" sizes "+l+"er")
+			continue
+		}
 		if m := shankWord.FindStringSubmatch(l); m != nil {
 			take(1, &spec.Shank, m[1]+"X"+strings.ToUpper(m[2][:1]), "a shank "+m[1]+" sizes "+map[string]string{"L": "longer", "S": "shorter"}[strings.ToUpper(m[2][:1])])
 			continue
@@ -155,7 +188,7 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 		switch {
 		case (l == "standard" || l == "std" || l == "regular" || l == "normal") && (next == "shank" || next == "length"):
 			take(2, &spec.Shank, "standard", "")
-		case l == "standard" || l == "std":
+		case (l == "standard" || l == "std") && !p.longOrShort():
 			take(1, &spec.Shank, "standard", "")
 		case l == "barbless" || l == "debarbed":
 			take(1, &spec.Barb, "barbless", "")
@@ -167,6 +200,8 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 			take(2, &spec.Barb, "flattened", "")
 		case (l == "up" || l == "down" || l == "straight" || l == "turned") && (next == "eye" || next == "eyed"):
 			take(2, &spec.Eye, l, "")
+		case l == "eye" && (next == "up" || next == "down" || next == "straight"):
+			take(2, &spec.Eye, next, "")
 		case l == "upeye" || l == "upeyed":
 			take(1, &spec.Eye, "up", "")
 		case l == "downeye" || l == "downeyed":
@@ -177,6 +212,43 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 			take(1, &spec.Style, hookStyles[l], "")
 		}
 	}
+}
+
+// longOrShort tells whether a hook line gives a shank code somewhere, so that its
+// "standard" means something else.
+func (p *partReader) longOrShort() bool {
+	for i := range p.toks {
+		if shankWord.MatchString(p.low(i)) {
+			return true
+		}
+		switch p.low(i) {
+		case "long", "longer", "short", "shorter":
+			if p.low(i-1) == "x" || bareX.MatchString(p.low(i-1)) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// otherThing tells a number that counts something from a hook's size: "six fibres",
+// "3 turns", "a box of old 13s".
+func (p *partReader) otherThing(i int) bool {
+	next := p.low(i + 1)
+	if i+1 < len(p.toks) && (countNouns[next].of != "" || turnWords[next] || next == "of" || next == "years" || next == "minutes" || next == "to" && p.low(i+2) == "the") {
+		return true
+	}
+	from := p.clauseStart(i)
+	bracket := p.low(from-1) == "("
+	for k := from; k < i; k++ {
+		if bracket && (p.low(k) == "were" || p.low(k) == "was" || p.low(k) == "had") { // "(the first batch were on 16s)"
+			return true
+		}
+		if p.low(k) == "box" || p.low(k) == "boxes" || p.low(k) == "packet" || p.low(k) == "pack" || p.low(k) == "packets" {
+			return true
+		}
+	}
+	return false
 }
 
 // sizes reads single sizes, ranges and lists, and keeps a demonstration size
@@ -211,7 +283,7 @@ func (h *hookLine) sizes(p *partReader, spec *Hook) {
 	}
 	for i := 0; i < len(p.toks); i++ {
 		a, b, ok := sizeAt(i)
-		if !ok || p.low(i+1) == "mm" || p.low(i+1) == "%" {
+		if !ok || p.low(i+1) == "mm" || p.low(i+1) == "%" || p.otherThing(i) {
 			continue
 		}
 		k := i + 1
@@ -238,6 +310,13 @@ func (h *hookLine) sizes(p *partReader, spec *Hook) {
 		demo := false
 		for j := p.clauseStart(i); j < p.clauseEnd(i); j++ {
 			demo = demo || demoWords[p.low(j)]
+		}
+		if from > 1 && p.low(from-1) == "or" && len(all) > 0 && !list && all[0].low == all[0].high { // ", or 2/0 for low water"
+			end := p.clauseEnd(i)
+			h.part.Alternatives = append(h.part.Alternatives, Material{Name: p.words(from, end-from)})
+			p.takeFree(from-1, end-from+1, "alternative", "accepted instead")
+			i = end
+			continue
 		}
 		all = append(all, said{a, b, p.words(i, k-i), demo})
 		meaning := "size " + a.String()

@@ -1,9 +1,9 @@
 package dressing
 
 import (
+	"cmp"
 	"strings"
 
-	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -20,7 +20,18 @@ type partReader struct {
 	part  *Part
 	std   role.Role
 	name  measure.Parts
+	grade string // a width or thickness of the material: "2 mm", "1/8\" wide"
+	// lengthAt is where the tokens of the length stand, and how many
+	lengthAt, lengthTokens int
+	// stretches counts the stretches of the shank that were named: "rear half
+	// yellow, front half black"
+	stretches int
+	// shareAt holds the share of the material that begins at a token
+	shareAt map[int]float64
 }
+
+// standsTo are words that say where something is rather than name it.
+var standsTo = wordSet("at", "to", "in", "by", "near", "behind", "over", "under", "from", "of", "on", "against", "into", "through", "round", "around", "above", "below", "beneath", "before", "after", "with", "as", "than", "past", "up", "down", "level", "not", "no")
 
 // inlineEnds are the parts that people mention inside another part's line:
 // "black floss with a red butt".
@@ -39,7 +50,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 	pieces := []piece{{label, from, to}}
 	toks := lexAt(s, from, to)
 	std, _ := role.Find(label)
-	bodylike := std.Form == role.FormWound
+	bodylike := std.Form == role.FormWound || std.Form == role.FormPalmer
 	for i := 1; i < len(toks); i++ {
 		cut := func(label string, k int) {
 			pieces[len(pieces)-1].to = toks[i].Start
@@ -55,13 +66,15 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			break
 		}
 		_, k := inlineRib.Match(toks, i)
-		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word { // a terse card: "black wool rib gold tinsel"
+		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
 		if k > 0 {
 			cut("rib", i+k)
-		} else if _, k := inlinePalmer.Match(toks, i); k > 0 {
+		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
 			cut("body hackle", i+k)
+		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != "underbody" {
+			cut("underbody", i+k)
 		}
 	}
 	if l, a, b, word := inlineEnd(toks, std); l != "" {
@@ -78,7 +91,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		part := Part{Line: n, Role: p.label, Text: text, Optional: optional && k == 0, Materials: []Material{}}
 		pr := &partReader{reader: r, line: n, s: s, marks: m, part: &part, name: r.words.partName}
 		pr.std, _ = role.Find(p.label)
-		pr.toks = lexAt(s, p.from, p.to)
+		pr.toks = between(toks, p.from, p.to)
 		pr.taken = make([]bool, len(pr.toks))
 		pr.read(again)
 		if k > 0 && p.label == "rib" {
@@ -88,17 +101,46 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			}
 		}
 		r.d.Parts = append(r.d.Parts, part)
+		if r.labelled == nil {
+			r.labelled, r.firstOf = map[string]bool{}, map[string]string{}
+		}
+		r.labelled[part.Role] = true
+		if kin := cmp.Or(pr.std.Kin, pr.std.Name); r.firstOf[kin] == "" {
+			r.firstOf[kin] = part.Role
+		}
 	}
 }
 
+// lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
+// unit, "1/8 in. wide", ends no clause and is left out.
 func lexAt(s string, from, to int) []measure.Token {
 	toks := measure.Lex(s[from:to])
-	for i := range toks {
-		toks[i].Start += from
-		toks[i].End += from
+	out := toks[:0]
+	for i, t := range toks {
+		t.Start += from
+		t.End += from
+		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && len(out) > 1 && out[len(out)-2].Kind == measure.Number {
+			continue
+		}
+		out = append(out, t)
 	}
-	return toks
+	return out
 }
+
+// between gives those of a line's tokens that lie in a stretch.
+func between(toks []measure.Token, from, to int) []measure.Token {
+	a := 0
+	for a < len(toks) && toks[a].Start < from {
+		a++
+	}
+	b := a
+	for b < len(toks) && toks[b].Start < to {
+		b++
+	}
+	return toks[a:b]
+}
+
+var shortUnits = wordSet("in", "mm", "cm", "den", "dia")
 
 // inlineEnd finds a clause such as ", silver tinsel rib" or "with a red butt"
 // at the end of a text: the part's label, where its words start and end, and
@@ -118,7 +160,7 @@ func inlineEnd(toks []measure.Token, std role.Role) (label string, from, to, wor
 	for i := last - 1; i > 0 && i > last-6; i-- {
 		switch {
 		case toks[i].Low == ",":
-			if i+1 == last {
+			if i+1 == last || standsTo[toks[i+1].Low] {
 				return "", 0, 0, 0
 			}
 			return l, toks[i+1].Start, toks[last].Start, toks[last].Start
@@ -206,6 +248,13 @@ func (p *partReader) addNote(s string) {
 	p.part.Note += s
 }
 
+// remark keeps n tokens from i as a remark; those that an earlier step took stay
+// what they were understood as.
+func (p *partReader) remark(i, n int, meaning string) {
+	p.addNote(p.words(i, n))
+	p.takeFree(i, n, "note", meaning)
+}
+
 // read runs the steps. With again set the words were read before under another
 // label and what is unread is not listed twice.
 func (p *partReader) read(again bool) {
@@ -214,321 +263,37 @@ func (p *partReader) read(again bool) {
 		p.leftovers(again)
 		return
 	}
+	if len(p.toks) > 1 && (p.low(0) == "it" || p.low(0) == "them") { // "Rib it in five turns"
+		p.take(0, 1, "plain", "")
+	}
 	p.absent()
 	p.optional()
 	p.corrected()
 	p.said()
+	p.witnesses()
 	p.conditions()
 	p.acts()
 	p.asides()
 	p.thread()
+	p.gauges()
+	p.taper()
 	p.turns()
 	p.manner()
+	p.againstWhat()
 	p.places()
 	p.continues()
 	p.lengths()
 	p.counts()
-	p.besides()
+	p.shares()
+	p.spunOn()
+	p.relations()
 	p.materials()
 	p.hackleGauge()
+	p.doubtful()
 	p.leftovers(again)
 }
 
-// hackleGauge takes the grade of a hackle that is a hook size: "a size 14
-// hackle" is one whose fibres suit a 14.
-func (p *partReader) hackleGauge() {
-	if p.std.Form != role.FormCollar && p.std.Form != role.FormPalmer || len(p.part.Materials) == 0 {
-		return
-	}
-	m := &p.part.Materials[0]
-	words := strings.TrimPrefix(strings.TrimPrefix(m.Size, "size "), "#")
-	if s, err := hook.ParseSize(words); err == nil && s >= 2 && words != "" {
-		p.part.Gauge, m.Size = s.String(), ""
-	}
-}
-
-// absent reads "none", "no tail", "omitted".
-func (p *partReader) absent() {
-	if _, n := absentSet.Match(p.toks, 0); n > 0 {
-		rest := n
-		for rest < len(p.toks) && (p.toks[rest].Kind == measure.Mark || p.toks[rest].Low == p.std.Name || p.toks[rest].Low == p.part.Role) {
-			rest++
-		}
-		if rest == len(p.toks) {
-			p.part.Absent = true
-			p.take(0, len(p.toks), "plain", "this part is left out")
-		}
-	}
-}
-
-func (p *partReader) optional() {
-	for i := range p.toks {
-		if _, n := optionalSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
-			p.part.Optional = true
-			p.take(i, n, "optional", "an extra; the plain fly lacks it")
-		}
-		if _, n := essentialSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
-			p.part.Essential = true
-			p.take(i, n, "optional", "the fly needs this part")
-		}
-	}
-}
-
-// asides sets apart reasons, comparisons and cautions, so that their numbers
-// and colours are not taken for the dressing's.
-func (p *partReader) asides() {
-	for i := 0; i < len(p.toks); i++ {
-		if !p.free(i) {
-			continue
-		}
-		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
-		n := 0
-		if _, m := causeSet.Match(p.toks, i); m > 0 {
-			if strong := causeAnywhere[p.low(i)] || p.low(i) == "or"; atStart || strong {
-				n = m
-			}
-		}
-		if _, m := insteadSet.Match(p.toks, i); m > 0 {
-			if _, _, isBound := p.bound(i); !isBound {
-				n = m
-			}
-		}
-		if p.low(i) == "to" && verbAfterTo[p.low(i+1)] {
-			n = 2
-		}
-		if n == 0 {
-			continue
-		}
-		if p.low(i) == "for" && atStart && i == 0 {
-			continue
-		}
-		end := p.clauseEnd(i)
-		if pronouns[p.low(i)] && p.wound() && p.turnsWithin(i, end) { // "that comes forward in four turns"
-			p.take(i, 1, "plain", "")
-			continue
-		}
-		p.addNote(p.words(i, end-i))
-		p.take(i, end-i, "note", "kept as a remark")
-		i = end
-	}
-}
-
-var pronouns = wordSet("that", "this", "it", "they", "i", "you", "we")
-
-// turnsWithin tells whether a clause says how often something is wound.
-func (p *partReader) turnsWithin(i, end int) bool {
-	for k := i; k < end; k++ {
-		if _, n := measure.ScanNumber(p.toks, k); n > 0 && k+n < end && turnWords[p.low(k+n)] && !p.holdsDown(k, k+n) {
-			return true
-		}
-	}
-	return false
-}
-
-// causeAnywhere are words that open a reason in the middle of a clause too.
-var causeAnywhere = wordSet("because", "so", "otherwise", "although", "though", "unless", "whereas", "lest", "when", "if", "once", "until", "after", "except")
-
-// bound tells "not past the bend" and "no more than half" from a remark.
-func (p *partReader) bound(i int) (measure.Length, int, bool) {
-	if p.clauseStart(i) == i && (p.low(i) == "never" || p.low(i) == "don't" || p.low(i) == "avoid") {
-		return measure.Length{}, 0, false
-	}
-	l, n := measure.ScanLength(p.toks, i, p.name)
-	if n > 0 {
-		return l, n, true
-	}
-	v, n := measure.ScanNumber(p.toks, i)
-	return measure.Length{Low: v.Low, High: v.High}, n, n > 0
-}
-
-// thread reads the sizes of a thread: "8/0", "70 denier".
-func (p *partReader) thread() {
-	if p.std.Name != "thread" && p.std.Name != "head" {
-		return
-	}
-	th := Thread{}
-	for i := range p.toks {
-		if !p.free(i) {
-			continue
-		}
-		if a, ok := strings.CutSuffix(p.low(i), "/0"); ok && a != "" && isDigits(a) {
-			th.Aught = p.low(i)
-			p.take(i, 1, "thread", "the aught scale differs by maker; not converted")
-			continue
-		}
-		if p.toks[i].Kind != measure.Number {
-			continue
-		}
-		switch p.low(i + 1) {
-		case "denier", "den", "d":
-			th.Denier = p.toks[i].Value
-			p.take(i, 2, "thread", "")
-		}
-	}
-	if th != (Thread{}) {
-		p.part.Thread = &th
-	}
-}
-
 func isDigits(s string) bool { return strings.Trim(s, "0123456789") == "" }
-
-// wound tells whether turns are a fact of this part.
-func (p *partReader) wound() bool {
-	switch p.std.Form {
-	case role.FormHook, role.FormTail, role.FormWing, role.FormCase, role.FormLegs, role.FormBead, role.FormCheek:
-		return false
-	}
-	switch p.std.Name {
-	case "thread", "post", "eyes", "indicator", "antennae", "underbody":
-		return false
-	}
-	return true
-}
-
-// turns reads how often a part is wound round the hook, and sets apart the
-// thread turns that only hold something down.
-func (p *partReader) turns() {
-	type found struct {
-		v    measure.Interval
-		i, n int
-		hold bool
-	}
-	var all []found
-	for i := 0; i < len(p.toks); i++ {
-		if !p.free(i) {
-			continue
-		}
-		said, n := measure.ScanNumber(p.toks, i)
-		if n == 0 || !p.freeRun(i, n) {
-			continue
-		}
-		k := i + n
-		if p.low(k) == "or" && p.low(k+1) == "so" {
-			k += 2
-		}
-		if p.low(k) == "of" && (p.low(k-1) == "couple" || p.low(k-1) == "pair") {
-			k++
-		}
-		for turnQualities[p.low(k)] && k < i+n+3 {
-			k++
-		}
-		if !p.free(k) || !turnWords[p.low(k)] {
-			if p.low(k) == "half" && p.low(k+1) == "hitches" || p.low(k) == "half" && p.low(k+1) == "hitch" || p.low(k) == "coats" || p.low(k) == "coat" || p.low(k) == "hitches" || p.low(k) == "knots" {
-				p.take(i, k+1-i, "note", "")
-				p.addNote(p.words(i, k+1-i))
-			}
-			continue
-		}
-		hold := p.holdsDown(i, k)
-		if more, n := p.inFront(k + 1); n > 0 && !hold { // "3 turns behind the wing and 2 in front"
-			said, k = measure.Interval{Low: said.Low + more.Low, High: said.High + more.High}, k+n
-		}
-		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
-			said, k = said.Times(lo, hi), k+m
-		}
-		all = append(all, found{said, i, k + 1 - i, hold})
-		i = k
-	}
-	legit := -1
-	for f, t := range all {
-		if t.hold || !p.wound() {
-			continue
-		}
-		single := t.v == measure.Interval{Low: 1, High: 1}
-		if single && (len(all) > 1 || t.i > 0 && p.clauseStart(t.i) != t.i) {
-			continue
-		}
-		if legit >= 0 && p.part.Turns != nil && !all[legit].v.Overlaps(t.v) {
-			p.d.contradict([]int{p.line}, p.part.Role, all[legit].v.String()+" turns", t.v.String()+" turns")
-			continue
-		}
-		if legit < 0 {
-			legit = f
-			v := t.v
-			p.part.Turns = &v
-		}
-	}
-	for f, t := range all {
-		switch {
-		case f == legit:
-			p.manner() // "five even turns" says how as well
-			p.takeFree(t.i, t.n, "turns", "wound "+t.v.String()+" times")
-		default:
-			end := max(t.i+t.n, p.clauseEnd(t.i+t.n))
-			if !t.hold {
-				end = t.i + t.n
-			}
-			if t.hold && p.std.Name != "thread" {
-				p.part.Acts = append(p.part.Acts, p.words(t.i, end-t.i))
-			} else {
-				p.addNote(p.words(t.i, end-t.i))
-			}
-			p.takeFree(t.i, end-t.i, "note", "a turn on the way, not how often this part is wound")
-		}
-	}
-}
-
-// inFront reads "behind the wing and two in front" at token i: the turns that
-// come on top, and how many tokens that takes.
-func (p *partReader) inFront(i int) (measure.Interval, int) {
-	if p.low(i) != "behind" {
-		return measure.Interval{}, 0
-	}
-	k := i + 1
-	if p.low(k) == "the" {
-		k++
-	}
-	_, n := p.reader.words.roles.Match(p.toks, k)
-	if n == 0 {
-		return measure.Interval{}, 0
-	}
-	k += n
-	for p.low(k) == "and" || p.low(k) == "," || p.low(k) == "then" {
-		k++
-	}
-	v, m := measure.ScanNumber(p.toks, k)
-	if m == 0 || p.low(k+m) != "in" || p.low(k+m+1) != "front" {
-		return measure.Interval{}, 0
-	}
-	return v, k + m + 2 - i
-}
-
-// besides sets apart where a part stands to another: "behind the wing", "over
-// the floss".
-func (p *partReader) besides() {
-	for i := 0; i < len(p.toks); i++ {
-		if !p.free(i) {
-			continue
-		}
-		k := i + 1
-		switch p.low(i) {
-		case "behind", "before", "beneath", "underneath", "below", "above":
-		case "in":
-			if p.low(i+1) != "front" || p.low(i+2) != "of" {
-				continue
-			}
-			k = i + 3
-		case "over":
-			if p.std.Form != role.FormRib || p.low(i+1) != "the" {
-				continue
-			}
-			if _, n := p.reader.words.roles.Match(p.toks, i+2); n == 0 { // "over the floss only"
-				end := p.clauseEnd(i)
-				p.addNote(p.words(i, end-i))
-				p.takeFree(i, end-i, "note", "what it is wound over")
-			}
-			continue
-		default:
-			continue
-		}
-		if p.low(k) != "the" {
-			continue
-		}
-		if _, n := p.reader.words.roles.Match(p.toks, k+1); n > 0 && p.freeRun(i, k+1+n-i) {
-			p.take(i, k+1+n-i, "plain", "")
-		}
-	}
-}
 
 // takeFree marks those of n tokens that are still free.
 func (p *partReader) takeFree(i, n int, as, meaning string) {
@@ -540,137 +305,6 @@ func (p *partReader) takeFree(i, n int, as, meaning string) {
 		p.take(k, run, as, meaning)
 		k += run
 	}
-}
-
-// holdsDown tells whether the turns at token i (the word "turns" being at k)
-// only hold something: "secured with two turns of thread", "one turn beneath
-// the wing to lift it".
-func (p *partReader) holdsDown(i, k int) bool {
-	for j := i - 1; j >= 0 && j >= i-6; j-- {
-		l := p.low(j)
-		if p.toks[j].Kind == measure.Mark || l == "then" {
-			break
-		}
-		if l == "and" && j < i-1 {
-			break
-		}
-		if holdWords[l] || tieWords[l] && (p.low(j+1) == "in" || p.low(j+1) == "down" || p.low(j+1) == "off") {
-			return true
-		}
-	}
-	j := k + 1
-	if p.low(j) == "of" && (p.low(j+1) == "thread" || p.low(j+1) == "silk" || p.low(j+1) == "the") {
-		if p.low(j+1) != "the" || p.low(j+2) == "thread" || p.low(j+2) == "silk" {
-			return p.std.Name != "head" && p.std.Name != "tag" && p.std.Name != "butt"
-		}
-	}
-	if p.low(j) == "will" {
-		j++
-	}
-	if holdWords[p.low(j)] || p.low(j) == "to" && holdWords[p.low(j+1)] {
-		return true
-	}
-	switch p.low(j) {
-	case "under", "beneath", "underneath", "behind", "below":
-		return p.low(j+1) != "wing" && !(p.std.Form == role.FormCollar && p.low(j) == "behind")
-	}
-	return false
-}
-
-// manner reads direction and spacing.
-func (p *partReader) manner() {
-	parachute := false
-	for i := range p.toks {
-		switch p.low(i) {
-		case "parachute", "post", "clockwise", "anticlockwise", "counterclockwise":
-			parachute = true
-		}
-	}
-	for i := range p.toks {
-		for _, c := range []struct {
-			set     measure.Phrases
-			as      string
-			to      *string
-			value   string
-			meaning string
-		}{
-			{counterSet, "winding", &p.part.Winding, "counter", "against the body"},
-			{withSet, "winding", &p.part.Winding, "with", "the same way as the body"},
-			{openingSet, "turns", &p.part.Spacing, "opening", "turns further apart towards the front"},
-			{evenSet, "turns", &p.part.Spacing, "even", "turns equally far apart"},
-		} {
-			_, n := c.set.Match(p.toks, i)
-			if n == 0 || !p.freeRun(i, n) || c.as == "winding" && parachute {
-				continue
-			}
-			if c.value == "even" && p.std.Form != role.FormRib && p.std.Form != role.FormPalmer && p.low(i) == "evenly" {
-				continue
-			}
-			if *c.to == "" {
-				*c.to = c.value
-			}
-			p.take(i, n, c.as, c.meaning)
-		}
-	}
-}
-
-// continues reads "butts of the tail fibres" and "as the body".
-func (p *partReader) continues() {
-	for i := 0; i < len(p.toks); i++ {
-		if !p.free(i) {
-			continue
-		}
-		if _, n := continueSet.Match(p.toks, i); n > 0 {
-			if p.low(i) == "tips" && p.std.Form != role.FormLegs && p.std.Form != role.FormWing {
-				continue
-			}
-			k := i + n
-			if p.low(k) == "the" {
-				k++
-			}
-			if label, m := p.partAt(k); m > 0 {
-				k += m
-				for isFibreWord(p.low(k)) || p.low(k) == "material" || p.low(k) == "butts" || p.low(k) == "ends" || p.low(k) == "bunch" {
-					k++
-				}
-				p.part.Continues = label
-				p.take(i, k-i, "material", "goes on from the "+label+"; one bunch, counted once")
-				return
-			}
-		}
-		if _, n := sameAsSet.Match(p.toks, i); n > 0 && p.clauseStart(i) == i {
-			if label, m := p.partAt(i + n); m > 0 && p.clauseEnd(i) == i+n+m && i == 0 {
-				p.part.SameAs = label
-				p.take(i, n+m, "material", "the same material as the "+label)
-				return
-			}
-		}
-	}
-	// "tail butts", "tail fibres wound forward" at the start
-	if label, m := p.partAt(0); m > 0 && p.free(0) && label != p.std.Name && (p.low(m) == "butts" || p.low(m) == "ends" || isFibreWord(p.low(m))) {
-		p.part.Continues = label
-		p.take(0, m+1, "material", "goes on from the "+label)
-	}
-}
-
-// partAt names an earlier part of this dressing at token i.
-func (p *partReader) partAt(i int) (string, int) {
-	if i >= len(p.toks) {
-		return "", 0
-	}
-	label, n := p.name(p.toks[i:])
-	if n == 0 {
-		return "", 0
-	}
-	for _, q := range p.d.Parts {
-		if q.Role == label || role.SameWork(q.Role, label) {
-			if q.Role != label && p.d.Find(label) >= 0 {
-				label = p.d.Parts[p.d.Find(label)].Role
-			}
-			return label, n
-		}
-	}
-	return "", 0
 }
 
 func isFibreWord(w string) bool {

@@ -14,7 +14,6 @@ type nounPhrase struct {
 	amount             string
 	name               []string
 	noun               bool // a known material noun is in it
-	unknown            []int
 	from, to           int
 	guess              bool
 	joint              string // what stands before it: "and", "or", ",", "of" …
@@ -57,6 +56,9 @@ func (p *partReader) materials() {
 		}
 		np, next := p.phraseAt(i)
 		if next == i {
+			if p.toks[i].Kind == measure.Number || cardinalWord(p.low(i)) > 0 { // the "or" of "5 or 6" joins no materials
+				joint = ""
+			}
 			switch l := p.low(i); l {
 			case "/":
 				joint = "or"
@@ -75,7 +77,9 @@ func (p *partReader) materials() {
 		np.joint = joint
 		np.guess = guess
 		guess = false
-		joint = ""
+		if joint != "or" || np.noun || len(np.name)+len(np.colour) > 0 { // "or a slip of red goose" stays an alternative
+			joint = ""
+		}
 		list = append(list, np)
 		i = next
 	}
@@ -91,7 +95,7 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			k += n
 			continue
 		}
-		if _, n := p.words_().names.Match(p.toks, k); n > 0 && p.freeRun(k, n) && len(np.colour)+0 >= 0 {
+		if _, n := p.words_().names.Match(p.toks, k); n > 0 && p.freeRun(k, n) && !p.longerPrep(k, n) {
 			np.name = append(np.name, p.nameWords(k, n))
 			np.noun = true
 			p.take(k, n, "material", "a name, not a colour")
@@ -111,13 +115,19 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			}
 			continue
 		}
+		if markings[p.low(k+1)] && p.freeRun(k, 2) && material.IsColour(p.low(k)) { // "white-tipped"
+			np.prep = append(np.prep, p.lowWords(k, 2))
+			p.take(k, 2, "preparation", "a marking, not the colour")
+			k += 2
+			continue
+		}
 		if idx, n := p.words_().amounts.Match(p.toks, k); n > 0 && p.freeRun(k, n) && !p.sizeBefore(k, n) {
 			np.amount = strings.TrimSuffix(p.words_().amountList[idx], " of")
 			p.take(k, n, "amount", "an amount without a number")
 			k += n
 			continue
 		}
-		if _, n := p.words_().preps.Match(p.toks, k); n > 0 && p.freeRun(k, n) && !p.nounHere(k) {
+		if _, n := p.words_().preps.Match(p.toks[:p.freeEnd(k)], k); n > 0 && !p.nounHere(k) && !(p.low(k) == "short" && p.low(k+1) == "of") {
 			np.prep = append(np.prep, p.lowWords(k, n))
 			p.take(k, n, "preparation", "")
 			k += n
@@ -145,11 +155,6 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			continue
 		}
 		if isFibreWord(l) && np.noun || (l == "fibres" || l == "fibre" || l == "fibers" || l == "strand" || l == "strands" || l == "bunch" || l == "slip" || l == "slips") && p.std.Form != role.FormHook {
-			if l == "slips" || l == "slip" || l == "strands" {
-				if c := p.part.Count; c == nil {
-					p.part.Count = nil
-				}
-			}
 			p.take(k, 1, "count", "")
 			if p.part.Count == nil && (l == "slips" || l == "slip") {
 				p.part.Amount = strings.TrimSpace(p.part.Amount + " " + l)
@@ -160,23 +165,23 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 		if p.toks[k].Kind != measure.Word {
 			break
 		}
-		if _, ok := p.materialNoun(k); ok {
+		if _, ok := p.shareAt[k]; ok && k > i {
+			break
+		}
+		if _, ok := p.materialNoun(k); ok && (!ofFly[l] || len(np.name) > 0 || p.std.Name == l) {
 			np.name = append(np.name, p.nameWords(k, 1))
 			np.noun = true
 			p.take(k, 1, "material", "")
 			k++
 			continue
 		}
-		if material.IsAdjective(l) {
+		if material.IsAdjective(l) && (!growing[l] || np.noun || p.nounFollows(k+1)) {
 			np.name = append(np.name, p.nameWords(k, 1))
 			p.take(k, 1, "material", "")
 			k++
 			continue
 		}
 		if noise[l] || cardinalWord(l) > 0 {
-			if l == "and" && len(np.name) == 0 && len(np.colour) > 0 && p.colourThenNoun(k+1) {
-				break
-			}
 			break
 		}
 		// a word nobody knows: part of a name when a known noun follows
@@ -184,7 +189,6 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			break
 		}
 		np.name = append(np.name, p.nameWords(k, 1))
-		np.unknown = append(np.unknown, k)
 		p.take(k, 1, "material", "not in the vocabulary; kept as part of the name")
 		k++
 	}
@@ -192,12 +196,33 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 	return np, k
 }
 
+// longerPrep tells whether a preparation longer than n tokens stands at k: "guard
+// hairs removed" is not the material "guard hairs".
+func (p *partReader) longerPrep(k, n int) bool {
+	_, m := p.words_().preps.Match(p.toks[:p.freeEnd(k)], k)
+	return m > n
+}
+
+// freeEnd is the first token from k on that an earlier step took.
+func (p *partReader) freeEnd(k int) int {
+	for p.free(k) {
+		k++
+	}
+	return k
+}
+
 func (p *partReader) words_() *Words { return p.reader.words }
 
-func (p *partReader) colourThenNoun(k int) bool {
-	_, n := p.colourAt(k)
-	return n > 0
-}
+// growing are adjectives that are also parts of a fly; alone they are no quality of
+// a material.
+var growing = wordSet("tail", "wing", "body", "neck", "back", "rump", "shoulder", "leg", "cheek", "face", "belly", "eye", "centre", "center", "head")
+
+// markings are markings that a colour word before them belongs to.
+var markings = wordSet("tipped", "edged", "barred", "centred", "centered", "spotted")
+
+// ofFly are nouns of materials that alone name a part of the fly: a calf's tail is
+// one, "the tail" is none.
+var ofFly = wordSet("eyes", "tail", "wing", "body", "head", "back", "leg", "cheek")
 
 // sizeBefore keeps "thin" and "light" before a noun from being amounts where
 // they are grades.
@@ -214,7 +239,14 @@ func (p *partReader) nounHere(k int) bool {
 
 // materialNoun tells whether token k is a material's noun.
 func (p *partReader) materialNoun(k int) (material.Kind, bool) {
-	return material.NounKind(p.low(k))
+	kind, ok := material.NounKind(p.low(k))
+	if kind == material.Thread { // "split with a thread loop": a tail is of no thread
+		switch p.std.Form {
+		case role.FormTail, role.FormWing, role.FormLegs, role.FormCase, role.FormCheek, role.FormPost:
+			return material.Unknown, false
+		}
+	}
+	return kind, ok
 }
 
 // nounFollows tells whether a material's noun stands at or after token k in
@@ -225,7 +257,7 @@ func (p *partReader) nounFollows(k int) bool {
 		if l == "of" || l == "and" || l == "or" || l == "with" || l == "from" || l == "the" || l == "to" || l == "in" {
 			return false
 		}
-		if p.nounWord(j) {
+		if p.nounWord(j) || j > k && isFibreWord(l) && p.std.Form != role.FormHook {
 			return true
 		}
 	}
@@ -254,6 +286,9 @@ func (p *partReader) colourAt(k int) (string, int) {
 		}
 	}
 	last := j + n - 1
+	if p.low(k) == "medium" && j > k && material.IsMetal(p.low(last)) { // "medium copper wire" is of medium gauge
+		return "", 0
+	}
 	if p.notColour(k, last) {
 		return "", 0
 	}
@@ -273,7 +308,7 @@ func (p *partReader) colourAt(k int) (string, int) {
 func (p *partReader) notColour(from, last int) bool {
 	l, next := p.low(last), p.low(last+1)
 	switch next {
-	case "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted":
+	case "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
 		return true
 	}
 	switch l {
@@ -318,6 +353,11 @@ func (p *partReader) nameWords(k, n int) string {
 func (p *partReader) assemble(list []nounPhrase) {
 	part := p.part
 	share := 0.0
+	shared := func(np nounPhrase, m *Material) {
+		if v, ok := p.shareAt[np.from]; ok {
+			m.Share = v
+		}
+	}
 	for i, t := range p.toks {
 		if t.Low == "half" && p.low(i+1) == "and" && p.low(i+2) == "half" {
 			share = 0.5
@@ -332,6 +372,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 		if np.amount != "" && part.Amount == "" {
 			part.Amount = np.amount
 		}
+		shared(np, &m)
 		if alternative {
 			part.Alternatives = append(part.Alternatives, m)
 			return &part.Alternatives[len(part.Alternatives)-1]
@@ -340,10 +381,11 @@ func (p *partReader) assemble(list []nounPhrase) {
 		return &part.Materials[len(part.Materials)-1]
 	}
 	var last *Material
+	shaped := false // a strip or the like was spoken of
 	for k := 0; k < len(list); k++ {
 		np := list[k]
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if implied := p.impliedName(); implied != "" || last == nil && k == len(list)-1 {
+			if last == nil && (p.impliedName() != "" || !nounLater(list, k)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) { // "flat gold then oval gold"
 				np.noun = true
 			} else {
 				np.prep = append(np.prep, strings.Join(np.name, " "))
@@ -351,19 +393,41 @@ func (p *partReader) assemble(list []nounPhrase) {
 			}
 		}
 		switch {
-		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[last.Name]:
+		case np.noun && last != nil && len(np.name) == 1 && shapes[np.name[0]] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
+			np.prep = append(np.prep, np.name[0])
+			qualify(last, np)
+			shaped = true
+			continue
+		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && np.joint != "or" && np.joint != "and" && np.joint != "with": // "a green one; cock"
+			last.Name = p.counted(strings.Join(np.name, " "))
+			qualify(last, np)
+		case !np.noun && len(np.colour) > 0 && (shaped && np.joint == "of" || np.amount != "" && last != nil): // "a strip of red as well" is another
+			p.release(np)
+		case np.noun && np.joint == "" && last != nil && k > 0 && list[k-1].to == np.from && len(np.colour) == 0: // "fox cub's ear"
+			last.Name += " " + strings.Join(np.name, " ")
+			qualify(last, np)
+		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[lastWord(last.Name)] && p.onlyOf(list[k-1].to, np.from):
 			// "strips of white goose biot", "dubbing of mole"
 			name := strings.Join(np.name, " ")
-			if last.Name == "dubbing" {
-				name += " dubbing"
+			if !shapes[last.Name] {
+				name += " " + lastWord(last.Name)
 			}
 			last.Name = p.counted(name)
 			if len(np.colour) > 0 {
 				last.Colour = strings.Join(np.colour, " and ")
 			}
 			qualify(last, np)
-		case np.noun && (np.joint == "from" || np.joint == "of" || np.joint == "in") && last != nil && len(np.colour) == 0 && len(part.Alternatives) == 0 && isSourceOnly(np) && np.joint == "from":
+		case np.noun && (np.joint == "of" || np.joint == "from") && last != nil && len(part.Alternatives) == 0 && coverings[last.Name] && last.Colour == "":
+			// "the neck of a brown cock"
+			last.Name = strings.Join(np.name, " ") + " " + last.Name
+			last.Colour = strings.Join(np.colour, " and ")
+			qualify(last, np)
+		case np.noun && np.joint == "from" && last != nil && len(part.Alternatives) == 0 && isSourceOnly(np):
 			last.Name += " from " + strings.Join(np.name, " ")
+		case np.noun && last != nil && np.joint != "or" && p.amidUnread(np.from):
+			p.release(np) // "so thin you see the thread": better unread than a second material
+		case np.noun && last != nil && p.std.Name != "head" && p.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
+			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
 		case np.noun:
 			alternative := np.joint == "or" && (len(part.Materials) > 0 || len(pendingColour) > 0)
 			for _, pc := range pendingColour {
@@ -378,11 +442,23 @@ func (p *partReader) assemble(list []nounPhrase) {
 			pendingColour = nil
 		case len(np.colour) > 0 && p.nounAhead(list, k):
 			pendingColour = append(pendingColour, np)
+		case len(np.colour) > 0 && last != nil && np.joint != "or" && p.amidUnread(np.from):
+			p.release(np) // "eye painted yellow" is not the head's colour
+		case len(np.colour) > 0 && last != nil && np.joint != "or" && (p.shareAt[np.from] > 0 && last.Share > 0 || p.stretches > 1 && last.Colour != ""):
+			next := *last
+			next.Colour, next.Share = strings.Join(np.colour, " and "), p.shareAt[np.from]
+			part.Materials = append(part.Materials, next)
+			last = &part.Materials[len(part.Materials)-1]
 		case len(np.colour) > 0 && last != nil:
 			if np.joint == "or" {
 				alt := *last
 				alt.Colour = strings.Join(np.colour, " and ")
 				part.Alternatives = append(part.Alternatives, alt)
+				last = &part.Alternatives[len(part.Alternatives)-1] // "or ginger and grizzle"
+				continue
+			}
+			if v := p.shareAt[np.from]; v > 0 { // "rabbit, 60 % grey and 40 % olive"
+				last.Share, last.Colour = v, strings.Join(np.colour, " and ")
 				continue
 			}
 			if last.Colour == "" {
@@ -429,10 +505,66 @@ func (p *partReader) assemble(list []nounPhrase) {
 	if part.Materials == nil {
 		part.Materials = []Material{}
 	}
+	if p.grade != "" {
+		if len(part.Materials) > 0 {
+			part.Materials[0].Size = strings.TrimPrefix(part.Materials[0].Size+", "+p.grade, ", ")
+		} else {
+			p.addNote(p.grade)
+		}
+	}
+}
+
+// amidUnread tells whether words that nobody understands stand before token i in
+// its clause, so that what it names may be part of something else.
+func (p *partReader) amidUnread(i int) bool {
+	for k := p.clauseStart(i); k < i; k++ {
+		if p.free(k) && !p.plain(k) && p.toks[k].Kind == measure.Word {
+			return true
+		}
+	}
+	return false
+}
+
+// release gives the words of a phrase back as unread.
+func (p *partReader) release(np nounPhrase) {
+	for k := np.from; k < np.to; k++ {
+		p.taken[k] = false
+	}
+	p.marks.clear(p.toks[np.from].Start, p.toks[np.to-1].End)
+}
+
+// onlyOf tells whether nothing but "of the" stands between two phrases.
+func (p *partReader) onlyOf(from, to int) bool {
+	for k := from; k < to; k++ {
+		switch p.low(k) {
+		case "of", "the", "a", "an":
+		default:
+			return false
+		}
+	}
+	return true
+}
+
+// nounLater tells whether a phrase after k names a material.
+func nounLater(list []nounPhrase, k int) bool {
+	for _, np := range list[k+1:] {
+		if np.noun {
+			return true
+		}
+	}
+	return false
 }
 
 // containers are words that only shape what follows "of".
-var containers = wordSet("strip", "strips", "sheet", "film", "dubbing", "braid", "lace", "ribbon")
+var containers = wordSet("strip", "strips", "sheet", "film", "dubbing", "braid", "lace", "ribbon", "fur", "hair", "wool", "herl", "feather", "quill feather", "feathers", "hackle", "quill")
+
+func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:] }
+
+// shapes are containers that say nothing of what the material is.
+var shapes = wordSet("strip", "strips", "sheet", "film", "braid", "lace", "ribbon")
+
+// coverings are where on a bird or a beast a material grows.
+var coverings = wordSet("neck", "cape", "saddle", "breast", "back", "rump", "flank", "shoulder", "crest", "mask", "poll", "belly", "breast feather", "flank feather", "breast feathers", "neck feather", "neck feathers", "rump feather")
 
 // isSourceOnly tells whether a phrase only says where a feather grows: "from a
 // woodcock's wing" goes on with the material's own name.
@@ -450,14 +582,25 @@ func qualify(m *Material, np nounPhrase) {
 // nounAhead tells whether the phrase right after k, joined by "or", "and" or
 // "to", names the material that this colour belongs to.
 func (p *partReader) nounAhead(list []nounPhrase, k int) bool {
+	commas := 0
 	for j := k + 1; j < len(list); j++ {
 		switch list[j].joint {
-		case "or", "and", "&", "":
+		case "or", "and", "&":
+			commas = 0
+		case "":
+		case ",": // "brown, claret and black fur", "rear third brown, middle third claret, front third black fur"
+			if p.stretches > 1 {
+				break
+			}
+			commas++
+			if list[j].noun {
+				return false
+			}
 		default:
 			return false
 		}
 		if list[j].noun {
-			return true
+			return commas == 0
 		}
 		if len(list[j].colour) == 0 {
 			return false

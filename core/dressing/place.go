@@ -4,13 +4,12 @@ import (
 	"fmt"
 	"strings"
 
-	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
 var (
-	startWords = phraseSet("from", "starting", "starting at", "starting from", "started", "started at", "beginning at", "begins at", "starts at", "starts", "start", "starting opposite", "tied in at", "tied in over", "tied in opposite", "set at", "tied at", "tied in", "begun at", "mounted at", "placed at")
+	startWords = phraseSet("from", "starting", "starting at", "starting from", "started", "started at", "beginning at", "begins at", "starts at", "starts", "start", "starting opposite", "tied in at", "tied in over", "tied in opposite", "set at", "tied at", "tied in", "begun at", "mounted at", "placed at", "set", "set on", "placed", "positioned", "positioned at", "mounted", "sited", "opposite", "opposite to", "stood", "fixed", "tied on at", "lashed on")
 	endWords   = phraseSet("to", "forward to", "up to", "as far as", "ending at", "ending", "ends at", "stopping at", "stopping", "stop at", "stop", "stops at", "stops", "finishing at", "finished at", "finishing", "finished", "finish at", "back to", "wound to", "wound forward to", "wound up to", "down to", "taken to", "ending opposite", "leaving", "ending over", "stopping over", "carried to", "taken down to", "along to")
 )
 
@@ -21,14 +20,44 @@ func (p *partReader) places() {
 		if !p.free(i) {
 			continue
 		}
+		// "one eye length behind the eye" stands alone
+		if a, n := p.position(i); n > 1 && p.part.From.IsZero() && p.clauseStart(i) == i && !p.fullest(i) && p.clauseEnd(i) == i+n && p.freeRun(i, n) && p.countedFromEye(i, n) {
+			a.Text = p.words(i, n)
+			p.part.From = a
+			p.take(i, n, "place", "starts "+placeMeaning(a))
+			i += n - 1
+			continue
+		}
 		if from, to, n := measure.ScanStretch(p.toks, i); n > 0 && spans && p.freeRun(i, n) {
+			if end := p.clauseEnd(i); p.stretches == 0 && p.clauseStart(i) > 0 && p.coloured(i+n, end) { // "claret fur, the front quarter black"
+				p.remark(i, end-i, "of a stretch alone, kept as said")
+				continue
+			}
 			from.Text, to.Text = p.words(i, n), p.words(i, n)
 			if f, t := p.part.From, p.part.To; f.Of == measure.Shank && t.Of == measure.Shank { // "rear half yellow floss, front half herl"
 				from.Low, from.High = max(from.Low, f.Low), max(from.High, f.High)
 				to.Low, to.High = min(to.Low, t.Low), min(to.High, t.High)
 			}
 			p.part.From, p.part.To = from, to
+			p.stretches++
 			p.take(i, n, "place", placeMeaning(from)+" to "+placeMeaning(to))
+			continue
+		}
+		// "bend to 3 mm behind the eye"
+		if a, n := p.position(i); n > 0 && spans && p.clauseStart(i) == i && p.low(i+n) == "to" && p.part.From.IsZero() && !a.IsPart() {
+			if b, m := p.position(i + n + 1); m > 0 && p.clauseEnd(i) == i+n+1+m && p.freeRun(i, n+1+m) {
+				a.Text = p.words(i, n+1+m)
+				b.Text = a.Text
+				p.part.From, p.part.To = orderPlaces(a, b)
+				p.take(i, n+1+m, "place", placeMeaning(a)+" to "+placeMeaning(b))
+				continue
+			}
+		}
+		if at, n := measure.ScanForward(p.toks, i); n > 0 && spans && p.part.To.IsZero() && p.freeRun(i, n) {
+			at.Text = p.words(i, n)
+			p.part.To = at
+			p.take(i, n, "place", "ends "+placeMeaning(at))
+			i += n - 1
 			continue
 		}
 		if p.low(i) == "between" {
@@ -43,7 +72,10 @@ func (p *partReader) places() {
 			}
 		}
 		if _, n := startWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
-			if a, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) && (spans || !a.IsPart()) && p.part.From.IsZero() {
+			if p.low(i) == "from" && (p.measuredFrom(i) || !spans && p.shankLong(i)) {
+				continue
+			}
+			if a, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) && (spans || !a.IsPart()) && p.part.From.IsZero() && p.startsThere(i, n, a) {
 				a.Text = p.words(i, n+m)
 				p.part.From = a
 				p.take(i, n+m, "place", "starts "+placeMeaning(a))
@@ -54,7 +86,7 @@ func (p *partReader) places() {
 		if !spans || !p.part.To.IsZero() {
 			continue
 		}
-		if _, n := endWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+		if _, n := endWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) && !p.workedTo(i) {
 			if b, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) {
 				b.Text = p.words(i, n+m)
 				p.part.To = b
@@ -68,6 +100,69 @@ func (p *partReader) places() {
 	if f, t := p.part.From, p.part.To; !f.IsZero() && !t.IsZero() {
 		p.part.From, p.part.To = orderPlaces(f, t)
 	}
+}
+
+// coloured tells whether a colour stands between two tokens.
+func (p *partReader) coloured(from, to int) bool {
+	for k := from; k < to; k++ {
+		if _, n := p.colourAt(k); n > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// fullest tells whether the clause before token i speaks of where a part is
+// thickest, so that the place is of that.
+func (p *partReader) fullest(i int) bool {
+	switch p.low(i - 2) {
+	case "thickest", "widest", "fattest", "fullest":
+		return true
+	}
+	return false
+}
+
+// shankLong tells "from eye to bend", which on a wing says how long it is.
+func (p *partReader) shankLong(i int) bool {
+	l, n := measure.ScanLength(p.toks, i, p.name)
+	return n > 0 && l.Of == measure.Shank
+}
+
+// workedTo tells "picked out below to the point", how far fibres hang, from where a
+// part ends.
+func (p *partReader) workedTo(i int) bool {
+	for k := p.clauseStart(i); k < i; k++ {
+		switch p.low(k) {
+		case "picked", "teased", "brushed", "combed", "trimmed", "clipped", "pulled":
+			return p.low(i) == "to" || p.low(i) == "down"
+		}
+	}
+	return false
+}
+
+// measuredFrom tells the "from" of "a third back from the eye", which goes with
+// the figure before it, and that of "from 1 mm at the tail", a thickness.
+func (p *partReader) measuredFrom(i int) bool {
+	return p.low(i-1) == "back" || p.low(i-1) == "away" || p.low(i-1) == "forward"
+}
+
+// startsThere keeps words that only sometimes place a part ("set", "opposite")
+// to places of the hook.
+func (p *partReader) startsThere(i, n int, a measure.Length) bool {
+	switch p.low(i) {
+	case "set", "placed", "opposite", "stood", "fixed", "positioned", "mounted", "sited":
+		return !a.IsPart() && (n > 1 || p.low(i) != "set" || p.low(i+1) != "low")
+	}
+	return true
+}
+
+// countedFromEye tells whether a place is said as a distance behind the eye.
+func (p *partReader) countedFromEye(i, n int) bool {
+	if _, m := measure.ScanNumber(p.toks, i); m == 0 && p.low(i) != "an" {
+		return false
+	}
+	last := p.low(i + n - 1)
+	return last == "eye" || last == "bead"
 }
 
 func (p *partReader) position(i int) (measure.Length, int) {
@@ -96,6 +191,8 @@ func station(l measure.Length) (float64, bool) {
 		return 0.9, true
 	case measure.Eye:
 		return 0.16 * l.Mid(), true
+	case measure.MM: // counted from the eye; of a middling hook
+		return min(0.5, l.Mid()/10), true
 	}
 	return 0, false
 }
@@ -132,6 +229,12 @@ func (p *partReader) lengths() {
 		if n == 0 || !p.freeRun(i, n) {
 			continue
 		}
+		if p.low(i+n) == "as" && p.low(i+n+1) == "long" && p.low(i+n+2) != "as" || (p.low(i+n) == "+" || p.low(i+n) == "plus") && l.Of != measure.MM {
+			if _, m := measure.ScanLength(p.toks, i+n+1, p.name); p.low(i+n) == "as" || m > 0 { // "half the shank + 1 mm" is neither
+				i += n + m
+				continue
+			}
+		}
 		for (p.low(i+n) == "long" || p.low(i+n) == "high" || p.low(i+n) == "tall" || p.low(i+n) == "wide" || p.low(i+n) == "thick" || p.low(i+n) == "in" && p.low(i+n+1) == "length") && p.free(i+n) {
 			if p.low(i+n) == "in" {
 				n++
@@ -154,15 +257,67 @@ func (p *partReader) lengths() {
 		if l.Of == measure.MM && p.gauge(i, n, l) {
 			continue
 		}
+		if l.IsPart() && (string(l.Of) == p.part.Role || string(l.Of) == p.std.Name) && !l.Reach && n == 2 { // "hackle length to the barb"
+			p.take(i, n, "plain", "")
+			i += n - 1
+			continue
+		}
+		if k := i + n + comma; p.low(k) == "times" && p.free(k) { // "as long as the gape is deep, times two"
+			if v, m := measure.ScanNumber(p.toks, k+1); m > 0 {
+				l.Low, l.High = l.Low*v.Low, l.High*v.High
+				n = k + 1 + m - i
+			}
+		}
+		if next := p.low(i + n); l.Of == measure.MM && (next == "past" || next == "beyond" || next == "short") { // the place is read next
+			p.addNote(l.Text)
+			p.take(i, n, "note", "how far beyond, kept as said")
+			i += n - 1
+			continue
+		}
+		if across, from := p.across(i, n); across {
+			p.grade = strings.TrimPrefix(p.grade+", "+p.words(from, i+n-from), ", ")
+			p.take(from, i+n-from, "size", "how wide or thick the material is, not how long")
+			i += n - 1
+			continue
+		}
+		if next := p.low(i + n); l.Of == measure.MM && (next == "dia" || next == "diam" || next == "diameter" || next == "in" && p.low(i+n+1) == "diameter") {
+			if p.part.DiameterMM == 0 {
+				p.part.DiameterMM = l.Mid()
+			}
+			p.take(i, n+1, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+			continue
+		}
+		if l.Of == measure.MM && (p.low(i-1) == "from" || p.low(i+n) == "at" || p.low(i+n) == "apart" || p.low(i+n) == "between") || p.besideIt(i, l) || l.Of == measure.Eye && p.fromEye(i+n) {
+			p.addNote(l.Text)
+			p.take(i, n, "note", "kept as a remark")
+			i += n - 1
+			continue
+		}
+		if before := p.low(i - 1); before == "within" || before == "by" || p.std.Form == role.FormRib || p.std.Spans && p.workedTo(i) || p.fullest(i) { // "longer by a third of the body"; a rib has no length
+			from := i
+			if w := p.low(i - 1); (w == "full" || w == "whole") && p.free(i-1) {
+				from--
+			}
+			p.remark(from, i+n-from, "kept as a remark")
+			i += n - 1
+			continue
+		}
 		switch {
+		case l.Reach && l.IsPart() && p.std.Spans && p.std.Form == role.FormWound: // "from there to the head"
+			p.addNote(l.Text)
+			p.take(i, n, "note", "kept as a remark")
+		case l.Reach && !l.IsPart() && p.std.Spans && p.part.To.IsZero() && p.std.Form == role.FormWound: // "stop short of the barb"
+			p.part.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+			p.take(i, n, "place", "ends at the "+string(l.Of)+", as said")
 		case p.std.Name == "thread":
 			p.addNote(l.Text)
 			p.take(i, n, "note", "kept as a remark")
 		case p.part.Length.IsZero():
 			p.part.Length = l
+			p.lengthAt, p.lengthTokens = i, n
 			p.take(i, n, "length", lengthMeaning(l))
 		default:
-			if first := p.part.Length; first.Of == l.Of && first.Reach == l.Reach && (first.Low > l.High || l.Low > first.High) {
+			if first := p.part.Length; first.Of == l.Of && first.Reach == l.Reach && (first.Low > l.High || l.Low > first.High) && (l.Of != measure.MM || p.clauseStart(i) == i && p.clauseEnd(i) == i+n) {
 				p.d.contradict([]int{p.line}, p.part.Role, first.Text, l.Text)
 			}
 			p.addNote(l.Text)
@@ -172,57 +327,39 @@ func (p *partReader) lengths() {
 	}
 }
 
-// bareBead reads "3/32 bead" as inches and "2.8 bead" as millimetres, as beads
-// are sold.
-func bareBead(t measure.Token) (measure.Length, int) {
-	switch {
-	case strings.Contains(t.Low, "/") && t.Value > 0.05 && t.Value < 0.3:
-		mm := t.Value * measure.MMPerInch
-		return measure.Length{Low: mm, High: mm, Of: measure.MM}, 1
-	case !strings.Contains(t.Low, "/") && t.Value >= 1.5 && t.Value <= 6:
-		return measure.Length{Low: t.Value, High: t.Value, Of: measure.MM}, 1
+// doubtful gives a length in millimetres back where a word that nobody understands
+// stands right beside it: "4 mm snell" may be anything across or apart.
+func (p *partReader) doubtful() {
+	if p.part.Length.Of != measure.MM || p.lengthTokens == 0 {
+		return
 	}
-	return measure.Length{}, 0
+	for _, k := range []int{p.lengthAt - 1, p.lengthAt + p.lengthTokens} {
+		if p.free(k) && !p.plain(k) && p.toks[k].Kind == measure.Word {
+			p.part.Length = measure.Length{}
+			for t := p.lengthAt; t < p.lengthAt+p.lengthTokens; t++ {
+				p.taken[t] = false
+			}
+			p.marks.clear(p.toks[p.lengthAt].Start, p.toks[p.lengthAt+p.lengthTokens-1].End)
+			return
+		}
+	}
 }
 
-// gauge takes a millimetre figure that is a thickness rather than a length: of
-// a bead, a wire, a thread, a strip.
-func (p *partReader) gauge(i, n int, l measure.Length) bool {
-	set := func() bool {
-		if p.part.DiameterMM == 0 {
-			p.part.DiameterMM = l.Mid()
-		}
-		p.take(i, n, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+// fromEye tells whether a distance in eye lengths is counted from the eye: "tied
+// down two eye lengths back".
+func (p *partReader) fromEye(k int) bool {
+	switch p.low(k) {
+	case "back", "behind", "short", "shy", "from":
 		return true
-	}
-	if p.std.Form == role.FormBead || p.std.Name == "eyes" {
-		return set()
-	}
-	if p.std.Name == "thread" || l.Mid() < 0.6 {
-		return set()
-	}
-	// "2 mm foam": a grade of the material, not its length on the hook
-	k := i + n
-	for j := k; j < k+3 && p.free(j); j++ {
-		if kind, ok := material.NounKind(p.low(j)); ok {
-			switch kind {
-			case material.Foam, material.Rubber, material.Strip, material.Yarn, material.Wool, material.Tinsel:
-				return p.pendingSize(i, n)
-			}
-			return false
-		}
 	}
 	return false
 }
 
-// pendingSize marks a grade that the material phrase picks up.
-func (p *partReader) pendingSize(i, n int) bool {
-	for k := i; k < i+n; k++ {
-		p.taken[k] = true
-	}
-	p.marks.set(p.toks[i].Start, p.toks[i+n-1].End, "size", "a grade of the material")
-	p.part.Amount = strings.TrimSpace(p.part.Amount + " " + p.words(i, n))
-	return true
+// besideIt tells "low over the body", where a wing lies, from "over the thorax",
+// how far a case reaches, and "picked out to the depth of the gape".
+func (p *partReader) besideIt(i int, l measure.Length) bool {
+	return p.low(i) == "over" && l.IsPart() && p.std.Form != role.FormCase ||
+		p.std.Form == role.FormWound && !l.Reach && l.Of == measure.Gape && p.low(i-1) == "to"
 }
 
 func lengthMeaning(l measure.Length) string {
@@ -239,150 +376,4 @@ func lengthMeaning(l measure.Length) string {
 		return fmt.Sprintf("%.3g mm", l.Low)
 	}
 	return fmt.Sprintf("%.3g × %s", l.Low, l.Of)
-}
-
-// countNouns are what is counted, with the word a count is kept under. Those
-// marked name stay part of the material's name.
-var countNouns = map[string]struct {
-	of   string
-	name bool
-}{
-	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", false}, "barbules": {"fibre", false},
-	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
-	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
-	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", true}, "tip": {"feather", true}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
-	"bunch": {"bunch", false}, "bunches": {"bunch", false}, "biot": {"biot", true}, "biots": {"biot", true}, "quills": {"quill", true}, "quill": {"quill", true}, "tails": {"fibre", false}, "wings": {"wing", false}, "layers": {"layer", false}, "feelers": {"strand", false}, "toppings": {"feather", true}, "crests": {"feather", true}, "pieces": {"piece", false}, "knots": {"knot", false}, "beads": {"bead", true}, "eyes": {"eye", true}, "saddles": {"feather", true}, "spade": {"feather", true},
-}
-
-// counts reads "five or six fibres", "two matched slips", "two each side".
-func (p *partReader) counts() {
-	for i := 0; i < len(p.toks); i++ {
-		if !p.free(i) {
-			continue
-		}
-		if _, n := perSideSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
-			c := p.count()
-			c.Per = "side"
-			for back := 1; back <= 4 && i-back >= 0; back++ { // "six fibres, three each side"
-				if v, m := measure.ScanNumber(p.toks, i-back); m == back && p.freeRun(i-back, back) {
-					c.Low, c.High = v.Low, v.High
-					p.take(i-back, back, "count", countMeaning(v, c.Of))
-				}
-			}
-			at := i
-			if p.low(i) == "one" {
-				c.Low, c.High = 1, 1
-			}
-			p.take(at, n, "count", "on each side")
-			continue
-		}
-		if p.low(i) == "dozen" || p.part.Count != nil && p.part.Count.Low > 0 {
-			continue
-		}
-		said, n := measure.ScanNumber(p.toks, i)
-		if n == 0 || !p.freeRun(i, n) {
-			continue
-		}
-		if i > 0 && (p.low(i-1) == "#" || p.low(i-1) == "size" || p.low(i-1) == "no" || p.low(i-1) == "grade") {
-			continue
-		}
-		k := i + n
-		if p.low(k) == "of" {
-			k++
-		}
-		of, at := p.countNoun(k)
-		if at < 0 && p.clauseStart(i) == i && p.clauseEnd(i) == i+n { // "bronze mallard slips, 2"
-			of, at = p.countNoun(0)
-			if at >= 0 {
-				at = len(p.toks) // the noun keeps its place in the phrase
-			}
-		}
-		if at < 0 {
-			if _, m := perSideSet.Match(p.toks, i+n); m > 0 {
-				of = ""
-			} else if kind, ok := p.headKind(k); ok && (kind == material.Hackle && p.std.Form != role.FormTail || kind == material.Feather || kind == material.Plume) {
-				of = "feather"
-				if kind == material.Plume {
-					of = "plume"
-				}
-			} else {
-				continue
-			}
-		}
-		v := said
-		if measure.Hedged(p.toks, i) {
-			v = said.Whole()
-		}
-		c := p.count()
-		c.Low, c.High, c.Of = v.Low, v.High, of
-		p.take(i, n, "count", countMeaning(v, of))
-		if p.free(at) && !countNouns[p.low(at)].name {
-			p.take(at, 1, "count", "")
-		}
-	}
-	if p.part.Count != nil && p.part.Count.Low == 0 && p.part.Count.High == 0 {
-		p.part.Count = nil
-	}
-	if c := p.part.Count; c != nil && c.Of == "" {
-		// "2 each side, pheasant tail"
-		switch p.std.Form {
-		case role.FormLegs, role.FormTail:
-			c.Of = "fibre"
-		}
-		if _, at := p.countNoun(0); at >= 0 {
-			c.Of = countNouns[p.low(at)].of
-		}
-	}
-	if c := p.part.Count; c != nil && c.Of == "feather" && p.part.Continues != "" {
-		c.Of = "fibre" // the tips of a bunch, not of a hackle
-	}
-}
-
-func (p *partReader) count() *Count {
-	if p.part.Count == nil {
-		p.part.Count = &Count{}
-	}
-	return p.part.Count
-}
-
-func countMeaning(v measure.Interval, of string) string {
-	if of == "" {
-		return v.String()
-	}
-	if v.Low == 1 && v.High == 1 {
-		return "1 " + of
-	}
-	return v.String() + " of " + of
-}
-
-// countNoun finds what is counted within the phrase that starts at k.
-func (p *partReader) countNoun(k int) (of string, at int) {
-	for j := k; j < k+7 && j < len(p.toks); j++ {
-		if p.toks[j].Kind == measure.Mark && p.low(j) != "'" || p.low(j) == "and" || p.low(j) == "or" || p.low(j) == "with" || p.toks[j].Kind == measure.Number {
-			break
-		}
-		c, ok := countNouns[p.low(j)]
-		if !ok {
-			continue
-		}
-		// in "two cock hackle fibres" the fibres are counted, not the hackle
-		for m := j + 1; m <= j+2; m++ {
-			if d, more := countNouns[p.low(m)]; more && m < len(p.toks) {
-				c, j = d, m
-			}
-		}
-		return c.of, j
-	}
-	return "", -1
-}
-
-// headKind gives the kind of the last material noun of the phrase at k.
-func (p *partReader) headKind(k int) (material.Kind, bool) {
-	kind, ok := material.Unknown, false
-	for j := k; j < k+6 && j < len(p.toks) && p.toks[j].Kind == measure.Word && p.low(j) != "and" && p.low(j) != "or" && p.low(j) != "with"; j++ {
-		if v, is := material.NounKind(p.low(j)); is {
-			kind, ok = v, true
-		}
-	}
-	return kind, ok
 }

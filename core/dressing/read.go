@@ -89,7 +89,11 @@ type reader struct {
 	inNote  bool   // the last line was a note
 	prev    string // the text of the last line that was not blank
 	blank   bool   // the last line was blank
-	sawBody bool   // a blank line followed the headers
+	// labelled are the labels read so far, firstOf the first of each kind of work
+	labelled map[string]bool
+	firstOf  map[string]string
+	terse    bool // a label stood without a separator
+	sawBody  bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
 }
@@ -100,7 +104,7 @@ var headers = map[string]string{
 	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent",
 	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier",
 	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
-	"source": "source", "book": "source", "published in": "source", "from": "source", "printed in": "source", "first printed in": "source",
+	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source",
 	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",
 	"imitates": "imitates", "represents": "imitates", "sizes": "sizes", "size": "sizes", "hook sizes": "sizes", "hook size": "sizes", "size range": "sizes",
 	"style": "style", "type": "style", "kind": "kind", "entry": "kind",
@@ -142,7 +146,9 @@ func (r *reader) line(n int, s string) {
 		r.unlabelled(n, s, start, indented, wasBlank, prev, marks)
 		return
 	}
+	r.before(n, s, start, segs[0].labelStart, marks)
 	r.inNote = false
+	r.terse = r.terse || segs[0].bare
 	for _, g := range segs {
 		text := s[g.labelEnd:g.textEnd]
 		if g.header != "" {
@@ -163,6 +169,22 @@ func (r *reader) line(n int, s string) {
 			r.parts(n, label, s, g.labelEnd, g.textEnd, g.optional, m, k > 0)
 		}
 	}
+}
+
+// before takes what stands in a line before its first label: the name of the fly
+// in old books, or something that is not understood.
+func (r *reader) before(n int, s string, start, label int, marks *marks) {
+	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;: ")
+	if text == "" || !hasLetter(text) {
+		return
+	}
+	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 8 {
+		r.d.Title = text
+		marks.set(start, label, "header", "")
+		return
+	}
+	marks.set(start, label, "unread", "")
+	r.d.Unread = append(r.d.Unread, Unread{n, text})
 }
 
 // shortBead tells the label "bd" that is short for bead from the one that is
@@ -217,7 +239,10 @@ func (r *reader) segments(s string, start int) []segment {
 				continue
 			}
 		}
-		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare)
+		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
+		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
+			g, next, ok = r.sentenceAt(s, toks, i, out)
+		}
 		if !ok {
 			continue
 		}
@@ -234,8 +259,6 @@ func (r *reader) segments(s string, start int) []segment {
 	}
 	return out
 }
-
-var sentenceLead = phraseSet("for the", "the", "tie in the", "tie in a", "then the", "then a", "now the", "next the", "make the", "make a", "and the", "dub the", "dub a", "add a", "add the", "a", "with a", "next a", "finally the", "next comes the", "wind the", "first the", "for a", "my")
 
 // labelAt reads a label at token i. At the start of a line it also takes a
 // label without a separator, an unknown label before a colon, and the opening
@@ -295,8 +318,12 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k+m-1].End
 		return g, k + m, true
 	}
+	if first && !lead && toks[min(k, len(toks)-1)].Low == "." && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && len(g.roles) == 1 && k-i <= 2 { // "Hook. No. 14"
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
 	if lead {
-		for k < len(toks) && (toks[k].Low == "," || toks[k].Low == "is" || toks[k].Low == "are" || toks[k].Low == "use" || toks[k].Low == "take" || toks[k].Low == "of" || toks[k].Low == "i" || toks[k].Low == "with" || toks[k].Low == "we") {
+		for k < len(toks) && leadOn[toks[k].Low] {
 			k++
 		}
 		g.labelEnd = toks[k-1].End
@@ -304,7 +331,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	}
 	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0])
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !isUpper(s[toks[i].Start:toks[k-1].End]) {
+	if everyday[written] && !isUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && written == "silk") {
 		return g, 0, false
 	}
 	switch {
@@ -336,6 +363,9 @@ func separator(s string, toks []measure.Token, k int) int {
 			return 2
 		}
 	case "-":
+		if k+1 < len(toks) && toks[k+1].Low == "-" && toks[k+1].Joined && !t.Joined { // "Hook -- 10"
+			return 2
+		}
 		if longDash(s, t) || !t.Joined && (t.End >= len(s) || s[t.End] == ' ' || s[t.End] == '\t') {
 			return 1
 		}
@@ -449,6 +479,11 @@ func (r *reader) header(n int, h, value string, at int, marks *marks, s string) 
 		p := Part{Line: n, Role: "hook", Hook: &Hook{}}
 		hl := &hookLine{reader: r, part: &p}
 		hl.read(s, at, end, marks)
+		if k := p.Hook; k.Style != "" || k.Shank != "" || k.Wire != "" || k.Eye != "" || k.Barb != "" {
+			p.Text = value
+			d.Parts = append(d.Parts, p)
+			r.started = true
+		}
 		return
 	}
 	marks.set(at, end, as, "")
@@ -469,151 +504,4 @@ func cutPage(s string) (name, page string, ok bool) {
 	return s, "", false
 }
 
-// unlabelled takes a line with no label: the title, the rest of the line
-// before, or something that is not understood.
-func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks) {
-	text := strings.TrimSpace(s[start:])
-	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || isUpper(text)) && hasLetter(text) {
-		r.d.Title = strings.Trim(text, "=_*. ")
-		marks.set(start, len(s), "header", "")
-		return
-	}
-	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
-		marks.set(start, len(s), "plain", "")
-		return
-	}
-	if r.inNote && !wasBlank {
-		last := len(r.d.Notes) - 1
-		r.d.Notes[last] += " " + text
-		marks.set(start, len(s), "note", "")
-		return
-	}
-	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
-	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 {
-		r.continueLine(n, s, start, marks)
-		return
-	}
-	if bareHook(text) && r.d.Find("hook") < 0 {
-		r.started = true
-		r.parts(n, "hook", s, start, len(s), false, marks, false)
-		return
-	}
-	if label := r.namedWithin(s, start); label != "" {
-		r.started = true
-		r.parts(n, label, s, start, len(s), false, marks, false)
-		return
-	}
-	marks.set(start, len(s), "unread", "")
-	r.d.Unread = append(r.d.Unread, Unread{n, text})
-}
-
-// bareHook tells a hook line of a terse card: "#6 streamer 4XL".
-func bareHook(text string) bool {
-	return len(text) > 1 && text[0] == '#' && text[1] >= '0' && text[1] <= '9'
-}
-
-var (
-	tellsHow = phraseSet("tie in", "then tie in", "tie", "take", "use", "add", "attach", "catch in", "mount", "i use", "i take", "i tie in", "we use")
-	namesIt  = phraseSet("for the", "for a", "as the", "as a", "to make the", "to form the")
-)
-
-// namedWithin gives the part of a sentence that names it late: "Tie in fine
-// copper wire for the rib".
-func (r *reader) namedWithin(s string, start int) string {
-	toks := lexAt(s, start, len(s))
-	if _, n := tellsHow.Match(toks, 0); n == 0 {
-		return ""
-	}
-	for i := range toks {
-		if toks[i].Low == "." {
-			break
-		}
-		if _, n := namesIt.Match(toks, i); n > 0 {
-			if k, m := r.words.roles.Match(toks, i+n); m > 0 && !everyday[r.words.roleList[k]] {
-				return role.Label(r.words.roleList[k])
-			}
-		}
-	}
-	return ""
-}
-
 func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >= 0 }
-
-// continueLine reads a line that goes on with the part before it: the part is
-// read again with both lines' words.
-func (r *reader) continueLine(n int, s string, start int, marks *marks) {
-	last := len(r.d.Parts) - 1
-	first := r.d.Parts[last].Line
-	for last > 0 && r.d.Parts[last-1].Line == first && r.d.Parts[last-1].Text == r.d.Parts[last].Text {
-		last--
-	}
-	old := r.d.Parts[last]
-	joined := old.Text + " " + strings.TrimSpace(s[start:])
-	kept := r.d.Unread[:0]
-	for _, u := range r.d.Unread {
-		if u.Line != first {
-			kept = append(kept, u)
-		}
-	}
-	r.d.Unread = kept
-	labels := make([]string, 0, 2)
-	for _, p := range r.d.Parts[last:] {
-		labels = append(labels, p.Role)
-	}
-	r.d.Parts = r.d.Parts[:last]
-	m := newMarks(joined)
-	for k, l := range labels {
-		r.parts(first, l, joined, 0, len(joined), old.Optional, m, k > 0)
-	}
-	r.d.Parts[last].Line = first
-	m.copyTail(marks, len(s)-start, start)
-	_ = n
-}
-
-// finish looks at the account as a whole.
-func (r *reader) finish() {
-	d := &r.d
-	if d.Parts == nil {
-		d.Parts = []Part{}
-	}
-	if d.Unread == nil {
-		d.Unread = []Unread{}
-	}
-	if d.Contradictions == nil {
-		d.Contradictions = []Contradiction{}
-	}
-	r.contradictions()
-}
-
-// contradictions compares what an account says twice: two hooks, two threads,
-// a hook outside the sizes.
-func (r *reader) contradictions() {
-	d := &r.d
-	firstHook, firstThread := -1, -1
-	for i, p := range d.Parts {
-		switch {
-		case p.Hook != nil && firstHook < 0:
-			firstHook = i
-		case p.Hook != nil:
-			if a, b := d.Parts[firstHook].Hook, p.Hook; a.Size != "" && b.Size != "" && a.Size != b.Size {
-				d.contradict([]int{d.Parts[firstHook].Line, p.Line}, "", "hook "+a.Size, "hook "+b.Size)
-			}
-		}
-		std, _ := p.Standard()
-		if std.Name != "thread" || len(p.Materials) == 0 {
-			continue
-		}
-		if firstThread < 0 {
-			firstThread = i
-			continue
-		}
-		if a, b := d.Parts[firstThread].Materials[0].Colour, p.Materials[0].Colour; a != "" && b != "" && a != b {
-			d.contradict([]int{d.Parts[firstThread].Line, p.Line}, "", a+" thread", b+" thread")
-		}
-	}
-	if firstHook >= 0 && d.Sizes != nil && d.Parts[firstHook].Hook.Size != "" {
-		if h, ok := d.HookNamed(); ok && (int(h.Size) < d.Sizes.Low || int(h.Size) > d.Sizes.High) && d.Parts[firstHook].Hook.Demonstration == "" {
-			d.contradict([]int{d.Parts[firstHook].Line}, "", fmt.Sprintf("hook %v", h.Size), fmt.Sprintf("sizes %d to %d", d.Sizes.Low, d.Sizes.High))
-		}
-	}
-}

@@ -47,17 +47,40 @@ func Write(d Dressing) string {
 		if p.Role == "hook" && p.Text == "" && p.Hook != nil {
 			continue
 		}
-		b.WriteString(capital(p.Role))
+		text := p.Text
+		// a place that another part of the line gave this one
+		if said := p.From.Text; said != "" && !strings.Contains(text, said) {
+			text += ", " + said
+		}
+		if inCapitals(text) {
+			b.WriteString(strings.ToUpper(p.Role))
+		} else {
+			b.WriteString(capital(p.Role))
+		}
 		if p.Optional && !strings.Contains(strings.ToLower(p.Text), "option") {
 			b.WriteString(" (optional)")
 		}
 		b.WriteString(":")
-		if p.Text != "" {
-			b.WriteString(" " + p.Text)
+		if text != "" {
+			b.WriteString(" " + text)
 		}
 		b.WriteString("\n")
 	}
 	return b.String()
+}
+
+// inCapitals tells whether a text is written in capitals throughout, as some cards
+// are, rather than holding a short name such as CDC.
+func inCapitals(s string) bool {
+	if !isUpper(s) {
+		return false
+	}
+	for _, w := range strings.Fields(s) {
+		if len(strings.TrimFunc(w, func(r rune) bool { return !unicode.IsLetter(r) })) > 3 {
+			return true
+		}
+	}
+	return false
 }
 
 func capital(s string) string {

@@ -1,0 +1,328 @@
+package dressing
+
+import (
+	"fmt"
+	"strings"
+
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// shares reads what of a blend each material is: "60% hare, 40% rabbit",
+// "two-thirds black, one-third orange". The shares must make a whole; keyed by the
+// token after each.
+func (p *partReader) shares() {
+	type part struct {
+		at, n int
+		v     float64
+	}
+	var all []part
+	starts := map[int]int{} // of shares said after their material
+	sum := 0.0
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		v, n := measure.ScanNumber(p.toks, i)
+		if n == 0 || v.Low != v.High || !p.freeRun(i, n) {
+			continue
+		}
+		k := i + n
+		if p.low(k) == "%" || p.low(k) == "percent" || p.low(k) == "per" && p.low(k+1) == "cent" {
+			v.Low /= 100
+			k++
+			if p.low(k) == "cent" {
+				k++
+			}
+		} else if v.Low <= 0 || v.Low >= 1 {
+			i = k - 1
+			continue
+		}
+		if p.low(k) == "of" {
+			k++
+		}
+		if p.low(k-1) == "%" && (k >= len(p.toks) || p.toks[k].Kind == measure.Mark) { // "hare's mask 70%"
+			at := p.clauseStart(i)
+			if at < i {
+				all = append(all, part{i, k - i, v.Low})
+				starts[len(all)-1] = at
+				sum += v.Low
+			}
+			continue
+		}
+		_, colour := p.colourAt(k)
+		if colour == 0 && !p.nounFollows(k) {
+			continue
+		}
+		all = append(all, part{i, k - i, v.Low})
+		sum += v.Low
+		i = k - 1
+	}
+	if len(all) < 2 || sum < 0.97 || sum > 1.03 {
+		return
+	}
+	p.shareAt = map[int]float64{}
+	for k, a := range all {
+		p.take(a.at, a.n, "amount", fmt.Sprintf("%.0f %% of the whole", a.v*100))
+		if at, ok := starts[k]; ok {
+			p.shareAt[at] = a.v
+			continue
+		}
+		p.shareAt[a.at+a.n] = a.v
+	}
+}
+
+// countNouns are what is counted, with the word a count is kept under. Those
+// marked name stay part of the material's name.
+var countNouns = map[string]struct {
+	of   string
+	name bool
+}{
+
+	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", false}, "barbules": {"fibre", false},
+	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
+	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
+	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", true}, "tip": {"feather", true}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
+	"bunch": {"bunch", false}, "bunches": {"bunch", false}, "biot": {"biot", true}, "biots": {"biot", true}, "quills": {"quill", true}, "quill": {"quill", true}, "tails": {"fibre", false}, "wings": {"wing", false}, "layers": {"layer", false}, "layer": {"layer", false}, "feelers": {"strand", false}, "toppings": {"feather", true}, "crests": {"feather", true}, "pieces": {"piece", false}, "knots": {"knot", false}, "beads": {"bead", true}, "eyes": {"eye", true}, "saddles": {"feather", true}, "spade": {"feather", true},
+}
+
+// counts reads "five or six fibres", "two matched slips", "two each side".
+func (p *partReader) counts() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		if _, n := perSideSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			c := p.count()
+			c.Per = "side"
+			for back := 1; back <= 4 && i-back >= 0; back++ { // "six fibres, three each side"
+				if v, m := measure.ScanNumber(p.toks, i-back); m == back && p.freeRun(i-back, back) {
+					c.Low, c.High = v.Low, v.High
+					p.take(i-back, back, "count", countMeaning(v, c.Of))
+				}
+			}
+			at := i
+			if p.low(i) == "one" {
+				c.Low, c.High = 1, 1
+			}
+			p.take(at, n, "count", "on each side")
+			continue
+		}
+		if x := p.low(i); (x == "x" || x == "×") && p.part.Count == nil && p.std.Form != role.FormHook { // "moose hair x 10-12"
+			v, n := measure.ScanNumber(p.toks, i+1)
+			if n > 0 && p.freeRun(i, n+1) && p.clauseEnd(i) == i+1+n && v.Low >= 1 {
+				of, _ := p.countNoun(p.clauseStart(i))
+				if of == "" && (p.std.Form == role.FormTail || p.std.Form == role.FormLegs) {
+					of = "fibre"
+				}
+				p.part.Count = &Count{Low: v.Low, High: v.High, Of: of}
+				p.take(i, n+1, "count", countMeaning(v, of))
+				continue
+			}
+		}
+		if p.low(i) == "dozen" || p.part.Count != nil && p.part.Count.Low > 0 {
+			continue
+		}
+		said, n := measure.ScanNumber(p.toks, i)
+		if n == 0 || !p.freeRun(i, n) {
+			continue
+		}
+		if i > 0 && (p.low(i-1) == "#" || p.low(i-1) == "size" || p.low(i-1) == "no" || p.low(i-1) == "grade") {
+			continue
+		}
+		k := i + n
+		if p.low(i) == "one" && p.low(i-1) == "of" || p.ofAnother(i) { // "the barbs of one feather", "squirrel over four strands of flash"
+			continue
+		}
+		if next := p.low(k); next == "in" || next == "behind" || next == "at" || next == "on" || next == "under" || next == "over" { // "two in front of the wing"
+			continue
+		}
+		if p.low(k) == "from" && (p.low(k+1) == "each" || p.low(k+1) == "either") { // "one from each wing"
+			continue
+		}
+		if p.low(k) == "of" {
+			k++
+		}
+		of, at := p.countNoun(k)
+		if at < 0 && p.clauseStart(i) == i && p.clauseEnd(i) == i+n { // "bronze mallard slips, 2"
+			first := 0
+			for first < i && (!p.free(first) || p.toks[first].Kind == measure.Mark) {
+				first++
+			}
+			of, at = p.countNoun(first)
+			if at >= 0 {
+				at = len(p.toks) // the noun keeps its place in the phrase
+			}
+		}
+		if at < 0 {
+			if _, m := perSideSet.Match(p.toks, i+n); m > 0 {
+				of = ""
+			} else if bare := p.bareCount(i, n); bare != "" {
+				of = bare
+			} else if kind, ok := p.headKind(k); ok && (kind == material.Hackle && p.std.Form != role.FormTail || kind == material.Feather || kind == material.Plume || kind == material.Rubber) {
+				of = "feather"
+				if kind == material.Rubber {
+					of = "strand"
+				}
+				if kind == material.Plume {
+					of = "plume"
+				}
+			} else {
+				continue
+			}
+		}
+		v := said
+		if measure.Hedged(p.toks, i) || p.loosened(i, n) {
+			v = said.Whole()
+		}
+		if b := max(at, k-1) + 1; p.free(b) && p.low(b) == "," { // "half a dozen fibres, give or take"
+			if m := measure.OrSo(p.toks, b+1); m > 0 && p.freeRun(b, m+1) && v.Low == v.High {
+				v = v.Times(0.9, 1.1).Whole()
+				v.Low, v.High = min(v.Low, said.Low-1), max(v.High, said.High+1)
+				p.take(b, m+1, "count", "")
+			}
+		}
+		if at >= 0 && at < len(p.toks) { // "twenty hairs at most"
+			if lo, hi, m := measure.ScanBound(p.toks, at+1); m > 0 && p.freeRun(at+1, m) && p.clauseEnd(at) == at+1+m {
+				v = v.Times(lo, hi)
+				if hi > 1 {
+					v = v.Whole()
+				}
+				p.take(at+1, m, "count", "")
+			}
+		}
+		if of == "piece" { // "fibres of cock, 8 to 10 pieces"
+			if other, m := p.countNoun(0); m >= 0 && m < i {
+				of = other
+			}
+		}
+		c := p.count()
+		c.Low, c.High, c.Of = v.Low, v.High, of
+		p.take(i, n, "count", countMeaning(v, of))
+		if p.free(at) && !countNouns[p.low(at)].name {
+			p.take(at, 1, "count", "")
+		}
+	}
+	if p.part.Count != nil && p.part.Count.Low == 0 && p.part.Count.High == 0 {
+		p.part.Count = nil
+	}
+	if c := p.part.Count; c != nil && c.Of == "" {
+		// "2 each side, pheasant tail"
+		switch p.std.Form {
+		case role.FormLegs, role.FormTail:
+			c.Of = "fibre"
+		}
+		if _, at := p.countNoun(0); at >= 0 {
+			c.Of = countNouns[p.low(at)].of
+		}
+	}
+	if c := p.part.Count; c != nil && c.Of == "feather" && p.part.Continues != "" {
+		c.Of = "fibre" // the tips of a bunch, not of a hackle
+	}
+}
+
+// ofAnother tells whether a number counts a second material that is named with the
+// first in one clause.
+func (p *partReader) ofAnother(i int) bool {
+	from := p.clauseStart(i)
+	switch p.low(i - 1) {
+	case "over", "under", "with", "plus":
+	case "or": // "one wrap of partridge, or two of CDC"
+		from = 0
+	default:
+		return false
+	}
+	for k := from; k < i-1; k++ {
+		if _, ok := p.materialNoun(k); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// loosened tells whether a number of n tokens ends in "or so".
+func (p *partReader) loosened(i, n int) bool {
+	for k := i + 1; k < i+n; k++ {
+		if m := measure.OrSo(p.toks, k); m > 0 && k+m == i+n {
+			return true
+		}
+	}
+	return false
+}
+
+// bareCount reads what a number counts where no counting word follows: the two of
+// "Feelers: two", the three of "three nylon bristles" for a tail.
+func (p *partReader) bareCount(i, n int) string {
+	alone := p.clauseStart(i) == i && p.clauseEnd(i) == i+n
+	switch {
+	case p.part.Role == "feelers" || p.std.Name == "antennae":
+		if alone || p.clauseStart(i) == i {
+			return "strand"
+		}
+	case p.std.Form == role.FormTail || p.std.Form == role.FormLegs:
+		if alone && p.low(i+n-1) == "pairs" {
+			return "strand"
+		}
+		if alone {
+			return "fibre"
+		}
+		k := i + n
+		for k < len(p.toks) && k < i+n+4 && p.toks[k].Kind == measure.Word && p.low(k) != "of" && !noise[p.low(k)] {
+			k++
+		}
+		if p.clauseStart(i) == i && k > i+n && strings.HasSuffix(p.low(k-1), "s") && (k == len(p.toks) || p.toks[k].Kind == measure.Mark) && !turnWords[p.low(k-1)] {
+			return "fibre"
+		}
+	}
+	return ""
+}
+
+func (p *partReader) count() *Count {
+	if p.part.Count == nil {
+		p.part.Count = &Count{}
+	}
+	return p.part.Count
+}
+
+func countMeaning(v measure.Interval, of string) string {
+	if of == "" {
+		return v.String()
+	}
+	if v.Low == 1 && v.High == 1 {
+		return "1 " + of
+	}
+	return v.String() + " of " + of
+}
+
+// countNoun finds what is counted within the phrase that starts at k.
+func (p *partReader) countNoun(k int) (of string, at int) {
+	for j := k; j < k+7 && j < len(p.toks); j++ {
+		if p.toks[j].Kind == measure.Mark && p.low(j) != "'" || p.low(j) == "and" || p.low(j) == "or" || p.low(j) == "with" || p.toks[j].Kind == measure.Number {
+			break
+		}
+		c, ok := countNouns[p.low(j)]
+		if !ok {
+			continue
+		}
+		// in "two cock hackle fibres" the fibres are counted, not the hackle
+		for m := j + 1; m <= j+2 && m < len(p.toks) && p.toks[m].Kind == measure.Word; m++ {
+			if d, more := countNouns[p.low(m)]; more && m < len(p.toks) && c.of != "fibre" { // fibre tips are fibres
+				c, j = d, m
+			}
+		}
+		return c.of, j
+	}
+	return "", -1
+}
+
+// headKind gives the kind of the last material noun of the phrase at k.
+func (p *partReader) headKind(k int) (material.Kind, bool) {
+	kind, ok := material.Unknown, false
+	for j := k; j < k+6 && j < len(p.toks) && p.toks[j].Kind == measure.Word && p.low(j) != "and" && p.low(j) != "or" && p.low(j) != "with" && p.low(j) != "of"; j++ {
+		if v, is := material.NounKind(p.low(j)); is {
+			kind, ok = v, true
+		}
+	}
+	return kind, ok
+}

@@ -1,0 +1,105 @@
+package dressing
+
+import "mothledger/core/role"
+
+// Where a part stands to another part of the fly or of the hook is true and worth
+// keeping, but it is no material: "wound through the hackle", "pushed into the
+// bead", "from the tail end". Common practice, no source.
+var (
+	// relating are the words before a part that a part of the fly may follow at
+	// once; articled are those that need "the", since a material follows them too
+	relating = wordSet("against", "through", "behind", "into", "beneath", "underneath", "between", "to", "towards", "toward", "from", "onto", "near", "beside", "around", "round", "ahead", "before", "after", "above", "below")
+	articled = wordSet("with", "in", "on", "by", "under", "over", "along", "at", "across", "past", "of")
+	// ofPart are words between the article and the part
+	ofPart = wordSet("rear", "front", "start", "end", "level", "base", "foot", "top", "middle", "same", "whole", "back", "root", "roots", "sides", "side", "edge", "outer", "inner", "underside", "of", "the", "main", "hook", "bare", "last", "first", "finished", "wound", "previous", "each", "either", "both", "opposite")
+	// ofHook are the places of a hook that a part can stand to
+	ofHook = wordSet("bend", "point", "barb", "shank", "hook", "gape", "eye", "eyes", "thread", "silk", "stem", "quill", "fly", "shoulder")
+)
+
+// relations keeps what stands to another part as a remark.
+func (p *partReader) relations() {
+	for i := 0; i < len(p.toks); i++ {
+		if !p.free(i) {
+			continue
+		}
+		if end := p.clauseEnd(i); p.low(i) == "than" && p.freeRun(i, end-i) { // "one turn more than the body hackle's spacing"
+			p.remark(i, end-i, "a comparison, kept as said")
+			continue
+		}
+		if p.low(i) == "over" && p.std.Form == role.FormRib && p.low(i+1) == "the" { // "over the floss only"
+			if _, n := p.reader.words.roles.Match(p.toks, i+2); n == 0 {
+				end := p.clauseEnd(i)
+				p.remark(i, end-i, "what it is wound over")
+				continue
+			}
+		}
+		strict := relating[p.low(i)]
+		if !strict && !articled[p.low(i)] {
+			continue
+		}
+		k, the := i+1, false
+		for k < len(p.toks) && k < i+6 && (p.low(k) == "the" || p.low(k) == "its" || ofPart[p.low(k)]) {
+			the = the || p.low(k) == "the" || p.low(k) == "its" || p.low(k) == "each" || p.low(k) == "either"
+			k++
+		}
+		if !strict && !the {
+			continue
+		}
+		n := 0
+		if r, m := p.reader.words.roles.Match(p.toks, k); m > 0 && (!everyday[p.reader.words.roleList[r]] || ofHook[p.low(k)]) {
+			n = m
+		} else if ofHook[p.low(k)] {
+			n = 1
+		}
+		if n == 0 || !p.freeRun(i, k+n-i) {
+			continue
+		}
+		if p.low(i) == "of" && p.named(k, n) {
+			continue // "the butts of the tail fibres" names a material
+		}
+		end := k + n
+		for p.free(end) && (p.low(end) == "end" || p.low(end) == "ends" || p.low(end) == "stem" || isFibreWord(p.low(end)) || p.low(end) == "turns") {
+			end++
+		}
+		if _, ok := p.materialNoun(end); ok && p.free(end) && !p.named(k, n) {
+			continue // "with the body feather of a snipe"
+		}
+		p.remark(i, end-i, "where it stands to another part; no value of its own")
+		i = end - 1
+	}
+}
+
+// spunOn sets the thread apart that a fur is spun on: "thinly spun upon primrose
+// silk" names no second material.
+func (p *partReader) spunOn() {
+	for i := range p.toks {
+		switch p.low(i) {
+		case "on", "upon", "over", "with", "round":
+		default:
+			continue
+		}
+		// "fur, on amber silk" as well
+		spun := p.std.Form == role.FormWound && (p.low(i) == "on" || p.low(i) == "upon") && p.clauseStart(i) == i && i > 0
+		for k := max(0, i-2); k < i; k++ {
+			switch p.low(k) {
+			case "spun", "dubbed", "twisted", "rolled":
+				spun = true
+			}
+		}
+		if !spun || !p.free(i) {
+			continue
+		}
+		for k := i + 1; k < min(i+6, p.clauseEnd(i)); k++ {
+			if p.low(k) == "silk" || p.low(k) == "thread" {
+				p.remark(i, k+1-i, "what it is spun on; not a second material")
+				break
+			}
+		}
+	}
+}
+
+// named tells whether the n tokens at k name a part that this dressing has.
+func (p *partReader) named(k, n int) bool {
+	label, m := p.partAt(k)
+	return m == n && label != p.part.Role
+}

@@ -1,0 +1,222 @@
+package dressing
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+var (
+	makesA   = phraseSet("dub a", "dub the", "make a", "make the", "build a", "form a", "wind a", "wind the", "add a", "palmer a", "set a", "spin a", "tie in a", "now dub a", "now wind a", "then wind a", "then dub a")
+	tellsHow = phraseSet("tie in", "then tie in", "tie", "take", "use", "add", "attach", "catch in", "mount", "i use", "i take", "i tie in", "we use")
+	tiedOn   = phraseSet("i tie this on a", "i tie this on", "i tie it on a", "i tie it on", "i tie these on", "tied on a", "tied on an", "tie it on a", "tie this on a", "we tie this on a", "we tie it on a", "dressed on a", "mine are on a", "mine is on a", "i dress it on a", "on a size", "tied on")
+	ribIt    = phraseSet("now rib it with", "rib it with", "now rib with", "rib with", "rib this with", "then rib it with", "rib it", "now rib it", "rib the body with")
+	namesIt  = phraseSet("for the", "for a", "as the", "as a", "to make the", "to form the")
+)
+
+var sentenceLead = phraseSet("for the", "the", "tie in the", "tie in a", "then the", "then a", "now the", "next the", "make the", "make a", "and the", "dub the", "dub a", "add a", "add the", "a", "with a", "next a", "finally the", "next comes the", "wind the", "first the", "for a", "my")
+
+// sentenceAt reads the part that a sentence within a line is about: "The thread is
+// black.", "For the tail use six fibres.", "Hackle, black hen." A part that was
+// spoken of before keeps what is said of it again.
+func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if g, next, ok := r.namedLast(s, toks, i, before); ok {
+		return g, next, true
+	}
+	_, n := sentenceLead.Match(toks, i)
+	idx, m := r.words.roles.Match(toks, i+n)
+	if m == 0 {
+		return segment{}, 0, false
+	}
+	k := i + n + m
+	if k >= len(toks) || !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
+		return segment{}, 0, false
+	}
+	label := role.Label(r.words.roleList[idx])
+	if r.spokenOf(label, before) {
+		return segment{}, 0, false
+	}
+	switch {
+	case n == 0: // "Hackle, black hen" among sentences, not among labels
+		if toks[k].Low != "," && toks[k].Low != "is" && toks[k].Low != "are" || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
+			return segment{}, 0, false
+		}
+	case toks[i].Low == "for":
+	case toks[k].Low != "is" && toks[k].Low != "are" && toks[k].Low != ",":
+		return segment{}, 0, false
+	}
+	for k < len(toks) && leadOn[toks[k].Low] {
+		k++
+	}
+	if k >= len(toks) {
+		return segment{}, 0, false
+	}
+	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k-1].End}, k, true
+}
+
+// namedLast reads a sentence that names its part after the material: "Badger
+// hackle, 3 turns." among other sentences.
+func (r *reader) namedLast(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
+		return segment{}, 0, false
+	}
+	for k := i + 1; k < min(i+5, len(toks)) && toks[k].Kind == measure.Word; k++ {
+		idx, m := r.words.roles.Match(toks, k)
+		if m == 0 || everyday[r.words.roleList[idx]] {
+			continue
+		}
+		if next := k + m; next < len(toks) && toks[next].Low != "." && toks[next].Low != "," && toks[next].Low != "with" {
+			return segment{}, 0, false
+		}
+		label := role.Label(r.words.roleList[idx])
+		if r.spokenOf(label, before) {
+			return segment{}, 0, false
+		}
+		return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, k + m, true
+	}
+	return segment{}, 0, false
+}
+
+// spokenOf tells whether a part was named earlier in the line or the text.
+func (r *reader) spokenOf(label string, before []segment) bool {
+	return slices.ContainsFunc(before, func(g segment) bool { return slices.Contains(g.roles, label) }) || r.d.Find(label) >= 0
+}
+
+// leadOn are words between the part that a sentence is about and what it says.
+var leadOn = wordSet(",", "is", "are", "use", "take", "of", "i", "with", "we", "you")
+
+// unlabelled takes a line with no label: the title, the rest of the line
+// before, or something that is not understood.
+func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks) {
+	text := strings.TrimSpace(s[start:])
+	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || isUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
+		name, tier := cutTier(text)
+		r.d.Title = strings.Trim(name, "=_*. ")
+		if tier != "" && r.d.Tier == "" {
+			r.d.Tier = tier
+		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
+		marks.set(start, len(s), "plain", "")
+		return
+	}
+	if r.inNote && !wasBlank {
+		last := len(r.d.Notes) - 1
+		r.d.Notes[last] += " " + text
+		marks.set(start, len(s), "note", "")
+		return
+	}
+	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
+	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 {
+		r.continueLine(s, start, marks)
+		return
+	}
+	if bareHook(text) && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, start, len(s), false, marks, false)
+		return
+	}
+	toks := lexAt(s, start, len(s))
+	if _, k := tiedOn.Match(toks, 0); k > 0 && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the hook")
+		return
+	}
+	if _, k := ribIt.Match(toks, 0); k > 0 {
+		r.parts(n, "rib", s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the rib")
+		return
+	}
+	if label := r.namedWithin(toks); label != "" {
+		r.started = true
+		r.parts(n, label, s, start, len(s), false, marks, false)
+		return
+	}
+	marks.set(start, len(s), "unread", "")
+	r.d.Unread = append(r.d.Unread, Unread{n, text})
+}
+
+// cutTier takes "tied by Hob Arkle" off a name.
+func cutTier(text string) (name, tier string) {
+	low := strings.ToLower(text)
+	for _, by := range []string{"tied by ", "dressed by ", "tyer: ", "tier: "} {
+		i := strings.Index(low, by)
+		if i <= 0 || len(low) != len(text) {
+			continue
+		}
+		name := strings.TrimRight(text[:i], " ")
+		if cut := strings.TrimRight(name, " -–—("); cut != name { // not "as tied by", which is part of the name
+			return cut, strings.Trim(text[i+len(by):], " ).")
+		}
+	}
+	return text, ""
+}
+
+// bareHook tells a hook line of a terse card: "#6 streamer 4XL".
+func bareHook(text string) bool {
+	return len(text) > 1 && text[0] == '#' && text[1] >= '0' && text[1] <= '9'
+}
+
+// namedWithin gives the part of a sentence that names it late: "Tie in fine
+// copper wire for the rib".
+func (r *reader) namedWithin(toks []measure.Token) string {
+	if _, n := makesA.Match(toks, 0); n > 0 { // "Dub a slim body of ginger fur"
+		for i := n; i < min(n+4, len(toks)) && toks[i].Kind == measure.Word; i++ {
+			if k, m := r.words.roles.Match(toks, i); m > 0 && !everyday[r.words.roleList[k]] {
+				if next := i + m; next < len(toks) && (toks[next].Low == "of" || toks[next].Low == "with" || toks[next].Low == "in" || toks[next].Low == ",") {
+					return role.Label(r.words.roleList[k])
+				}
+			}
+		}
+	}
+	if _, n := tellsHow.Match(toks, 0); n == 0 {
+		return ""
+	}
+	for i := range toks {
+		if toks[i].Low == "." {
+			break
+		}
+		if _, n := namesIt.Match(toks, i); n > 0 {
+			if k, m := r.words.roles.Match(toks, i+n); m > 0 && !everyday[r.words.roleList[k]] {
+				return role.Label(r.words.roleList[k])
+			}
+		}
+	}
+	return ""
+}
+
+// continueLine reads a line that goes on with the part before it: the part is
+// read again with both lines' words.
+func (r *reader) continueLine(s string, start int, marks *marks) {
+	last := len(r.d.Parts) - 1
+	first := r.d.Parts[last].Line
+	for last > 0 && r.d.Parts[last-1].Line == first && r.d.Parts[last-1].Text == r.d.Parts[last].Text {
+		last--
+	}
+	old := r.d.Parts[last]
+	joined := old.Text + " " + strings.TrimSpace(s[start:])
+	kept := r.d.Unread[:0]
+	for _, u := range r.d.Unread {
+		if u.Line != first {
+			kept = append(kept, u)
+		}
+	}
+	r.d.Unread = kept
+	labels := make([]string, 0, 2)
+	for _, p := range r.d.Parts[last:] {
+		labels = append(labels, p.Role)
+	}
+	r.d.Parts = r.d.Parts[:last]
+	m := newMarks(joined)
+	for k, l := range labels {
+		r.parts(first, l, joined, 0, len(joined), old.Optional, m, k > 0)
+	}
+	r.d.Parts[last].Line = first
+	m.copyTail(marks, len(s)-start, start)
+}
