@@ -126,7 +126,7 @@ func printWorkings(out io.Writer, m measured) error {
 	}
 	_, _ = fmt.Fprintf(out, "\nShank: %.1f mm free in front of the body, %.1f needed: %s\n", b.FreeMM, b.NeedMM, state)
 	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
-	_, _ = fmt.Fprintln(w, "\nWOUND\tTURNS\tOVER\tAPART\tON THE HOOK")
+	_, _ = fmt.Fprintln(w, "\nWOUND\tTURNS\tOVER\tAPART\tON THE HOOK\tACROSS\tWHERE THAT IS FROM")
 	for _, s := range m.Winding {
 		if s.TurnsHigh == 0 {
 			continue
@@ -135,7 +135,7 @@ func printWorkings(out io.Writer, m measured) error {
 		if s.Assumed {
 			about = "about "
 		}
-		_, _ = fmt.Fprintf(w, "%s\t%s%.3g\t%.1f mm\t%.2f mm\t%.0f mm\n", s.Role, about, s.Turns(), s.SpanMM, s.PitchMM, s.LengthMM)
+		_, _ = fmt.Fprintf(w, "%s\t%s%.3g\t%.1f mm\t%.2f mm\t%.0f mm\t%.2f mm\t%s\n", s.Role, about, s.Turns(), s.SpanMM, s.PitchMM, s.LengthMM, s.AcrossMM, s.AcrossBasis)
 	}
 	if err := w.Flush(); err != nil {
 		return err

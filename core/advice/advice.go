@@ -63,7 +63,7 @@ type fly struct {
 type rule func(f *fly)
 
 // rules in the order in which they are shown.
-var rules = []rule{headSpace, fibresShort, ribWay, dryFly, hackleFits, wetWing, beadFits, coarseThread, flaring, downEye, glueInEye, cautions}
+var rules = []rule{headSpace, fibresShort, ribWay, dryFly, hackleFits, wetWing, beadFits, coarseThread, flaring, downEye, glueInEye, coatsDry, cautions}
 
 // On gives the advice for a dressing on a hook.
 func On(d dressing.Dressing, h hook.Hook) []Piece {
@@ -241,7 +241,7 @@ func coarseThread(f *fly) {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
-		if p.Thread != nil && p.Thread.Denier > coarseDenier {
+		if p.Thread != nil && p.Thread.Denier > coarseDenier && (std.Name == "thread" || std.Name == "head") {
 			f.add("thread-coarse", i, Question, common, "thread builds bulk, most of all at the head of a small fly", "%.0f denier thread on a %v", p.Thread.Denier, f.h.Size)
 		}
 	})
@@ -283,6 +283,19 @@ func glueInEye(f *fly) {
 	})
 }
 
+// dryingHours is how long a coat of varnish dries before the next: a couple of
+// hours. Common practice, no source.
+const dryingHours = 2
+
+func coatsDry(f *fly) {
+	f.each(func(i int, p dressing.Part, std role.Role) {
+		if p.Coats > 1 && f.kind(i) == material.Varnish && !material.Holds(f.name(i), "uv") && !material.Holds(f.name(i), "resin") {
+			f.add("varnish-dries", i, Note, common, "a second coat on a wet first one clouds and wrinkles",
+				"%.0f coats of %s: leave about %d hours between them, %.0f in all before the box is closed", p.Coats, f.name(i), dryingHours, p.Coats*dryingHours)
+		}
+	})
+}
+
 // A hazard is a word that calls for a caution.
 type hazard struct {
 	code  string
@@ -305,6 +318,9 @@ var hazards = []hazard{
 // standIns are words that make a restricted material none: a substitute.
 var standIns = []string{"substitute", "sub", "imitation", "artificial", "dyed hen"}
 
+// unleaded are words of wire that is none of lead.
+var unleaded = []string{"lead free", "leadfree", "without lead", "non lead", "no lead", "lead substitute"}
+
 func cautions(f *fly) {
 	f.each(func(i int, p dressing.Part, std role.Role) {
 		text := p.Text
@@ -316,7 +332,7 @@ func cautions(f *fly) {
 				if !material.Holds(text, w) || hz.code == "restricted" && slices.ContainsFunc(standIns, func(s string) bool { return material.Holds(text, s) }) {
 					continue
 				}
-				if w == "lead" && (material.Holds(text, "lead free") || material.Holds(text, "without lead")) {
+				if w == "lead" && slices.ContainsFunc(unleaded, func(s string) bool { return material.Holds(strings.ReplaceAll(text, "-", " "), s) }) {
 					continue
 				}
 				f.add(hz.code, i, Caution, common, hz.why, "%s (%s): %s", p.Role, w, hz.text)

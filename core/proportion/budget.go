@@ -6,6 +6,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
@@ -54,7 +55,12 @@ const (
 func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 	d = d.On(h.Size)
 	g, _ := h.Geometry()
-	r := NewResolver(d, g)
+	return NewResolver(d, g).Budget()
+}
+
+// Budget shares out the shank of the resolver's dressing on its hook.
+func (r *Resolver) Budget() Budget {
+	d, g := r.d, r.g
 	b := Budget{ShankMM: g.ShankMM, EyeMM: g.EyeMM, Stretches: []Stretch{}}
 	bead := r.front * g.ShankMM
 	type foot struct {
@@ -98,6 +104,7 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 	}
 	b.NeedMM += head.mm
 	front, widest := g.ShankMM, ""
+	thoraxed := d.Find("thorax") >= 0
 	bodied := false
 	for i, p := range d.Parts {
 		std, _ := p.Standard()
@@ -107,8 +114,11 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 		from, to, stated := r.Ends(i)
 		fromMM, toMM := from*g.ShankMM, to*g.ShankMM
 		// where nobody said how far it goes, it leaves room for what comes after
-		if p.To.IsZero() && p.Length.IsZero() && std.Name != "hot spot" {
+		if EndsOpen(p) && std.Name != "hot spot" {
 			toMM = math.Min(fromMM, math.Max(toMM, bead+b.NeedMM))
+			if bead > 0 && std.Kin == "body" && !thoraxed { // it runs up to the bead
+				toMM = math.Min(fromMM, bead+b.NeedMM)
+			}
 		}
 		b.Stretches = append(b.Stretches, Stretch{i, p.Role, fromMM, toMM, !stated})
 		if std.Name == "hot spot" {
@@ -140,10 +150,32 @@ func BudgetOf(d dressing.Dressing, h hook.Hook) Budget {
 	return b
 }
 
+// EndsOpen tells whether nobody said how far forward a wound part goes, or only that
+// it takes "the front half": it then leaves room for what is tied in front of it,
+// while "to the eye" is taken at its word. Common practice, no source.
+func EndsOpen(p dressing.Part) bool {
+	if !p.Length.IsZero() {
+		return false
+	}
+	return p.To.IsZero() || p.To.Of == measure.Shank && p.To.High == 0 && shareOfShank(p.To.Text)
+}
+
+// shareOfShank tells whether a place was said as a share, "front two thirds".
+func shareOfShank(text string) bool {
+	for _, w := range []string{"half", "third", "quarter", "fifth", "½", "%"} {
+		if strings.Contains(strings.ToLower(text), w) {
+			return true
+		}
+	}
+	return false
+}
+
 // parachute tells whether a hackle is wound round a post.
 func parachute(d dressing.Dressing, p dressing.Part) bool {
-	if i := d.Find("post"); i >= 0 && d.Parts[i].Role == "post" {
-		return true
+	for _, q := range d.Parts {
+		if std, _ := q.Standard(); std.Name == "post" && !q.Absent {
+			return true
+		}
 	}
 	for _, m := range p.Materials {
 		if strings.Contains(m.Preparation, "parachute") || strings.Contains(m.Preparation, "the post") {

@@ -48,7 +48,7 @@ func Girth(std role.Role, k material.Kind, t float64) float64 {
 	h := rear + (front-rear)*ease(t)
 	switch {
 	case std.Name == "thorax": // a ball, drawn out along the shank
-		h *= 0.45 + 0.6*math.Pow(math.Max(0, math.Sin(math.Pi*(0.04+0.92*t))), 0.65)
+		h *= 0.12 + 0.93*math.Pow(math.Max(0, math.Sin(math.Pi*(0.02+0.96*t))), 0.55)
 	case std.Name == "tag" || std.Name == "butt":
 	default:
 		h *= 1 - 0.35*math.Pow(math.Max(0, (t-0.86)/0.14), 2) // rounds off at the front

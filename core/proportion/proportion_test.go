@@ -188,3 +188,35 @@ func TestAHackleByGauge(t *testing.T) {
 		}
 	}
 }
+
+// The front half of a body ends where the wing and the head need room; a body that
+// is said to go to the eye crowds it. Common practice, no source.
+func TestTheFrontHalfLeavesRoom(t *testing.T) {
+	for text, crowded := range map[string]bool{
+		"Hook: 12 wet\nBody: rear half yellow floss, front half black wool\nWing: duck slips\nHackle: hen, 3 turns\n": false,
+		"Hook: 12 wet\nBody: yellow floss, from the bend to the eye\nWing: duck slips\nHackle: hen, 3 turns\n":        true,
+	} {
+		r, err := dressing.Read("Pattern: T\n\n"+text, dressing.Builtin())
+		if err != nil {
+			t.Fatal(err)
+		}
+		if b := BudgetOf(r.Dressing, hook.Hook{Size: 12}); b.Crowded != crowded {
+			t.Errorf("crowded is %v by %.1f eyes, of\n%s", b.Crowded, b.OverEyes, text)
+		}
+	}
+}
+
+// A hackle round a post takes nothing of the shank, whatever the post is called.
+func TestAParachuteHackleTakesNoShank(t *testing.T) {
+	for _, label := range []string{"Post", "Wing post", "Parachute post"} {
+		r, err := dressing.Read("Pattern: T\n\nHook: 14 dry\nBody: fur\n"+label+": poly yarn, one shank\nHackle: cock, 4 turns\n", dressing.Builtin())
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, s := range BudgetOf(r.Dressing, hook.Hook{Size: 14}).Stretches {
+			if s.Role == "hackle" {
+				t.Errorf("%s: the hackle takes %.2f mm of the shank", label, s.FromMM-s.ToMM)
+			}
+		}
+	}
+}

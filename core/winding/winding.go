@@ -12,12 +12,14 @@
 package winding
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/material"
+	"mothledger/core/measure"
 	"mothledger/core/proportion"
 	"mothledger/core/role"
 )
@@ -63,6 +65,10 @@ type Sum struct {
 	LengthMM float64 `json:"lengthMM"`
 	// WidthMM is how wide one turn lies, where that is known.
 	WidthMM float64 `json:"widthMM,omitempty"`
+	// AcrossMM is how thick the material itself is taken to be, and AcrossBasis
+	// where that figure is from.
+	AcrossMM    float64 `json:"acrossMM,omitempty"`
+	AcrossBasis string  `json:"acrossBasis,omitempty"`
 }
 
 // Turns is the middle of the turns.
@@ -87,7 +93,10 @@ const (
 
 // threadWidth is how wide a turn of a usual tying thread lies, in millimetres:
 // about 70 denier, flattened. From memory.
-const threadWidth = 0.1
+const (
+	threadWidth = 0.1
+	usualDenier = 70.0
+)
 
 // Sums gives the arithmetic of every wound part of a dressing on a hook, in
 // tying order.
@@ -138,13 +147,9 @@ func sum(d dressing.Dressing, r *proportion.Resolver, g hook.Geometry, i int, st
 	from, to := ends(d, r, i, std)
 	s := Sum{Part: i, Role: p.Role, SpanMM: (from - to) * g.ShankMM}
 	k := kindOf(d, i)
-	width := laid[k] * g.GapeMM
-	if p.DiameterMM > 0 {
-		width = p.DiameterMM
-	}
+	width, basis := across(d, i, g, k)
+	s.AcrossMM, s.AcrossBasis = width, basis
 	switch k {
-	case material.Thread:
-		width = threadWidth
 	case material.Fibre, material.Hackle, material.Hair, material.Feather:
 		if std.Form == role.FormWound { // a bunch of fibres, side by side
 			width = fibreWidth * fibres(d, i)
@@ -171,6 +176,33 @@ func sum(d dressing.Dressing, r *proportion.Resolver, g hook.Geometry, i int, st
 		s.LengthMM = Cone(a, b, n, s.SpanMM)
 	}
 	return s
+}
+
+// across gives how wide one turn of a part's material lies, in millimetres, and the
+// basis of that: what the dressing says, a published gauge, or a usual figure.
+func across(d dressing.Dressing, i int, g hook.Geometry, k material.Kind) (mm float64, basis string) {
+	p := d.Parts[i]
+	switch {
+	case p.DiameterMM > 0 && p.DiameterBasis != "":
+		return p.DiameterMM, p.DiameterBasis
+	case p.DiameterMM > 0:
+		return p.DiameterMM, "as written"
+	case k == material.Thread:
+		denier := usualDenier
+		basis = "a usual thread, flattened; from memory"
+		if t := d.Find("thread"); p.Thread != nil && p.Thread.Denier > 0 {
+			denier = p.Thread.Denier
+		} else if t >= 0 && d.Parts[t].Thread != nil && d.Parts[t].Thread.Denier > 0 {
+			denier = d.Parts[t].Thread.Denier
+		}
+		if denier != usualDenier {
+			basis = fmt.Sprintf("%.0f denier, flattened; from memory", denier)
+		}
+		return threadWidth * math.Sqrt(denier/usualDenier), basis
+	case p.Thread != nil && p.Thread.Denier > 0:
+		return measure.FibreMM(p.Thread.Denier, measure.PolyesterDensity), fmt.Sprintf("%.0f denier as one round strand of polyester, textile handbooks", p.Thread.Denier)
+	}
+	return laid[k] * g.GapeMM, "a usual one for the gape; from memory"
 }
 
 // fibres gives how many fibres a wound bunch has: its own count, or that of the

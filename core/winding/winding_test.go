@@ -94,6 +94,30 @@ func TestNoodleOfAnEighteen(t *testing.T) {
 	}
 }
 
+// How thick a material is taken to be says where the figure is from: a gauge is
+// published (ASTM B258, BS 3737), what is written is as written, the rest is from
+// memory.
+func TestThicknessHasItsBasis(t *testing.T) {
+	d := read(t, "Fly\nHook: 12 nymph\nThread: black, 140 denier\nTag: black thread, 3 turns\nRib: copper wire, AWG 34, 6 turns\nBody: red floss, 210 denier\nHackle: hen, 2 turns\n")
+	sums := Sums(d, hook.Hook{Size: 12})
+	for role, want := range map[string]struct {
+		mm    float64
+		basis string
+	}{
+		"rib":    {0.1601, "AWG 34, ASTM B258"},
+		"body":   {math.Sqrt(4 * (210.0 / 9e6) / (math.Pi * 1.38e-3)), "210 denier as one round strand of polyester, textile handbooks"},
+		"tag":    {0.1 * math.Sqrt2, "140 denier, flattened; from memory"},
+		"hackle": {0.05 * 0.52 * 9.6, "a usual one for the gape; from memory"},
+	} {
+		if s := of(t, sums, role); math.Abs(s.AcrossMM-want.mm) > 1e-3 || s.AcrossBasis != want.basis {
+			t.Errorf("%s: %.4f mm (%s), want %.4f (%s)", role, s.AcrossMM, s.AcrossBasis, want.mm, want.basis)
+		}
+	}
+	if s := of(t, Sums(read(t, "Fly\nHook: 12 wet\nRib: silver wire, 0.2 mm, 5 turns\nBody: fur\n"), hook.Hook{Size: 12}), "rib"); s.AcrossMM != 0.2 || s.AcrossBasis != "as written" {
+		t.Errorf("a stated thickness: %+v", s)
+	}
+}
+
 func TestTwoSchoolsOfScaling(t *testing.T) {
 	d := read(t, "Fly\nHook: 12 wet\nRib: gold wire, 5 turns\nBody: claret fur\nHackle: hen, 3 turns\n")
 	got := Scale(d, hook.Hook{Size: 12}, hook.Hook{Size: 16})
