@@ -58,6 +58,67 @@ func TestNumbersAreVisible(t *testing.T) {
 	}
 }
 
+func TestEachTurnOfAHackleIsARingOfFibres(t *testing.T) {
+	o := outline(t, "Pattern: T\n\nHook: 12 dry\nBody hackle: ginger cock, 7 turns, one gape\nBody: olive rabbit, from the bend to a third behind the eye\nHackle: brown cock, 4 turns, one and a half gapes\n", 12)
+	palmer, collar := shapes(o, "body hackle"), shapes(o, "hackle")
+	if len(palmer) != 1 || palmer[0].Kind != "ring" || len(palmer[0].Points) != 14 {
+		t.Errorf("seven turns of a palmered hackle must be drawn as seven: %+v", palmer)
+	}
+	if len(collar) != 1 || len(collar[0].Points) != 8 {
+		t.Fatalf("four turns of a collar must be drawn as four: %+v", collar)
+	}
+	if want := 1.5 * 4.99; math.Abs(collar[0].Length-want) > 0.02 {
+		t.Errorf("the collar's fibres are %.2f mm, want %.2f", collar[0].Length, want)
+	}
+	rear, front := collar[0].Points[0][0], collar[0].Points[6][0]
+	if body := shapes(o, "body")[0]; rear < body.Points[0][0]-0.3 && rear > front {
+		t.Errorf("the collar runs from %.2f to %.2f mm", rear, front)
+	}
+	if gap := -9.6/3 - rear; math.Abs(gap) > 0.8 {
+		t.Errorf("%.2f mm of bare shank between the body of a dry fly and its hackle", gap)
+	}
+}
+
+// Stripped on one side, a hackle has half its fibres.
+func TestAStrippedHackleIsThinner(t *testing.T) {
+	full := shapes(outline(t, "Pattern: T\n\nHook: 12 wet\nBody: fur\nHackle: hen, 3 turns\n", 12), "hackle")[0]
+	half := shapes(outline(t, "Pattern: T\n\nHook: 12 wet\nBody: fur\nHackle: hen, stripped on one side, 3 turns\n", 12), "hackle")[0]
+	if half.Count*2 != full.Count || full.Count == 0 {
+		t.Errorf("%d fibres a turn, and %d when stripped", full.Count, half.Count)
+	}
+}
+
+func TestHooksByBarbAndEye(t *testing.T) {
+	rise := func(text string) float64 {
+		w := outline(t, "Pattern: T\n\nHook: "+text+"\nBody: fur\n", 12).Wire
+		if w.Barb == nil {
+			return 0
+		}
+		return math.Abs(w.BarbTo[1]-w.Barb[1]) / w.MM
+	}
+	barbed, flat, none := rise("12 wet"), rise("12 wet, barb flattened"), rise("12 wet, barbless")
+	if !(barbed > flat && flat > 0 && none == 0) {
+		t.Errorf("barbs rise by %.2f, flattened %.2f and none %.2f wires", barbed, flat, none)
+	}
+	jig, down := outline(t, "Pattern: T\n\nHook: 12 jig\nBody: fur\n", 12), outline(t, text, 12)
+	if jig.Wire.Eye[1] > -0.1*9.6 || down.Wire.Eye[1] <= 0 {
+		t.Errorf("the eye of a jig hook stands at %.2f above the shank, a down eye at %.2f below", jig.Wire.Eye[1], down.Wire.Eye[1])
+	}
+	if first := jig.Wire.Path[0]; first[1] >= 0 {
+		t.Errorf("the shank of a jig hook does not turn up before its eye: %v", first)
+	}
+}
+
+func TestResinShinesOverTheBody(t *testing.T) {
+	with := shapes(outline(t, "Pattern: T\n\nHook: 12 grub\nBody: red thread\nFinish: UV resin, two thin coats\n", 12), "finish")
+	if len(with) != 1 || with[0].Texture != "gloss" {
+		t.Errorf("resin is not drawn: %+v", with)
+	}
+	if none := shapes(outline(t, "Pattern: T\n\nHook: 12 grub\nBody: red thread\nFinish: varnish\n", 12), "finish"); len(none) != 0 {
+		t.Errorf("varnish on the head is drawn over the body: %+v", none)
+	}
+}
+
 func TestBodyLiesWhereItWasSaid(t *testing.T) {
 	body := shapes(outline(t, text, 12), "body")[0]
 	left, right := math.Inf(1), math.Inf(-1)
@@ -202,5 +263,27 @@ func TestEveryHairOfAWingIsDrawnAndSpentWingsLie(t *testing.T) {
 	}
 	if up != 1 || down != 1 {
 		t.Errorf("spent wings: %d above, %d below", up, down)
+	}
+}
+
+// A wing tied before the thorax stands behind it, one that is spent in its middle.
+func TestAWingStandsByItsThorax(t *testing.T) {
+	where := func(text string) (wing, rear, front float64) {
+		o := outline(t, "Pattern: T\n\nHook: 14 dry\nBody: quill, from the bend to half way\n"+text, 14)
+		thorax := shapes(o, "thorax")[0]
+		rear, front = math.Inf(1), math.Inf(-1)
+		for _, p := range thorax.Points {
+			rear, front = math.Min(rear, p[0]), math.Max(front, p[0])
+		}
+		return shapes(o, "wing")[0].Root[0], rear, front
+	}
+	if wing, rear, front := where("Wing: two CDC plumes, one shank\nThorax: hare\n"); wing > (rear+front)/2 {
+		t.Errorf("the wing stands at %.2f, the thorax tied after it from %.2f to %.2f", wing, rear, front)
+	}
+	if wing, rear, front := where("Wing: poly yarn, spent, one shank\nThorax: hare\n"); math.Abs(wing-(rear+front)/2) > 0.3 {
+		t.Errorf("spent wings stand at %.2f, the thorax from %.2f to %.2f", wing, rear, front)
+	}
+	if wing, rear, front := where("Thorax: hare\nWing: two CDC plumes, one shank\n"); wing < (rear+front)/2 {
+		t.Errorf("a wing tied last stands at %.2f, the thorax from %.2f to %.2f", wing, rear, front)
 	}
 }

@@ -1,0 +1,162 @@
+package profile
+
+import (
+	"math"
+
+	"mothledger/core/dressing"
+	"mothledger/core/hook"
+	"mothledger/core/proportion"
+)
+
+// axis is the middle line of the wire, by station.
+type axis struct {
+	step    float64
+	stands  []stand
+	shankMM float64
+}
+
+// stand is a place on the axis with its heading in radians; pi is towards the
+// bend.
+type stand struct{ x, y, heading, sin, cos float64 }
+
+const axisSteps = 100 // a shank
+
+// newAxis follows the wire from the eye round the bend to the point.
+func newAxis(g hook.Geometry, style string) *axis {
+	const room = 9 * axisSteps / 4
+	a := &axis{step: g.ShankMM / axisSteps, shankMM: g.ShankMM, stands: make([]stand, 0, room)}
+	radius := g.GapeMM / 2
+	heading := math.Pi
+	x, y := 0.0, 0.0
+	turned := 0.0
+	s := 0.0
+	var sin, cos float64
+	spear := math.Max(1-hook.PointStation, 0.12) * g.ShankMM
+	if g.ShankMM > 1.3*g.GapeMM/0.52 { // long shanks keep the spear of their gape
+		spear = (1 - hook.PointStation) * g.GapeMM / 0.52
+	}
+	curveFrom, curveTurn := 1.0, 0.0
+	if style == "curved" {
+		curveFrom, curveTurn = 0.35, 0.62
+	}
+	end := math.Pi
+	rest := 0.0
+	for {
+		if len(a.stands) == 0 {
+			sin, cos = math.Sincos(heading)
+		}
+		a.stands = append(a.stands, stand{x, y, heading, sin, cos})
+		st := s / g.ShankMM
+		was := heading
+		switch {
+		case st < curveFrom:
+		case st < 1:
+			t := curveTurn * a.step / ((1 - curveFrom) * g.ShankMM)
+			heading -= t
+			turned += t
+		case turned < end:
+			t := a.step / radius
+			if turned > 2.6 { // the last of the bend opens towards the point
+				t *= 0.8
+			}
+			heading -= t
+			turned += t
+		default:
+			rest += a.step
+			if rest > spear {
+				return a
+			}
+		}
+		if heading != was {
+			sin, cos = math.Sincos(heading)
+		}
+		x += cos * a.step
+		y += sin * a.step
+		s += a.step
+		if len(a.stands) > 6*axisSteps {
+			return a
+		}
+	}
+}
+
+// at gives the point at a station, off millimetres away from the axis (positive
+// on the back of the fly).
+func (a *axis) at(station, off float64) (x, y float64) {
+	i := int(math.Round(station * axisSteps))
+	s := &a.stands[min(max(i, 0), len(a.stands)-1)]
+	return s.x - s.sin*off, s.y + s.cos*off
+}
+
+// slope is how far the axis has turned down at a station, in degrees.
+func (a *axis) slope(station float64) float64 {
+	i := min(max(int(math.Round(station*axisSteps)), 0), len(a.stands)-1)
+	return (math.Pi - a.stands[i].heading) * 180 / math.Pi
+}
+
+func (m *maker) wire() Wire {
+	w := Wire{MM: r2(m.g.WireMM)}
+	n := len(m.ax.stands)
+	for i := 0; i < n; i += 7 {
+		w.Path = append(w.Path, pt(m.ax.stands[i].x, m.ax.stands[i].y))
+	}
+	w.Path = append(w.Path, pt(m.ax.stands[n-1].x, m.ax.stands[n-1].y))
+	tilt := 18.0 // a down eye is the usual one for trout hooks
+	for _, p := range m.d.Parts {
+		if p.Hook == nil {
+			continue
+		}
+		switch p.Hook.Eye {
+		case "up":
+			tilt = -18
+		case "straight":
+			tilt = 0
+		}
+		if p.Hook.Style == "jig" {
+			tilt = -52
+		}
+	}
+	eye := m.g.EyeMM
+	a := tilt * math.Pi / 180
+	neck := 0.0
+	if tilt < -45 { // the shank of a jig hook turns up before its eye
+		neck = 0.1 * m.g.ShankMM
+		w.Path = append([]Point{pt(neck*math.Cos(a), neck*math.Sin(a))}, w.Path...)
+	}
+	w.Eye = [3]float64{r2((neck + eye*0.46) * math.Cos(a)), r2((neck + eye*0.46) * math.Sin(a)), r2(eye)}
+	w.EyeUp = -tilt
+	if barb := m.barb(); barb != "barbless" {
+		k := n - 1 - int(0.1*axisSteps)
+		k = max(k, 0)
+		from := m.ax.stands[k]
+		b := pt(from.x, from.y)
+		back := 1.9 * m.g.WireMM
+		off := 0.95 * m.g.WireMM
+		if barb == "flattened" { // a bump is left
+			back, off = 1.1*m.g.WireMM, 0.62*m.g.WireMM
+		}
+		to := pt(from.x-from.cos*back, from.y-from.sin*back-off)
+		w.Barb, w.BarbTo = &b, &to
+	}
+	return w
+}
+
+// barb tells whether the hook is barbed, flattened or barbless; barbed where nothing
+// is said.
+func (m *maker) barb() string {
+	for _, p := range m.d.Parts {
+		if p.Hook != nil && p.Hook.Barb != "" {
+			return p.Hook.Barb
+		}
+	}
+	return "barbed"
+}
+
+// OfHook gives the outline of a bare hook.
+func OfHook(d dressing.Dressing, h hook.Hook) Outline {
+	g, _ := h.Geometry()
+	style := d.HookStyle()
+	m := &maker{d: d, g: g, r: proportion.NewResolver(d, g), ax: newAxis(g, style), style: style, kinds: kinds(d)}
+	o := Outline{ShankMM: r2(g.ShankMM), Wire: m.wire(), Shapes: []Shape{}}
+	o.Bounds = bounds(o)
+	return o
+}
