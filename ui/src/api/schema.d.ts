@@ -662,6 +662,8 @@ export interface components {
         };
         DressingCondition: {
             count?: components["schemas"]["DressingCount"];
+            /** Format: double */
+            diameterMM?: number;
             length?: components["schemas"]["MeasureLength"];
             /** Format: int64 */
             sizeHigh?: number;
@@ -729,9 +731,12 @@ export interface components {
             acts?: string[];
             alternatives?: components["schemas"]["DressingMaterial"][];
             amount?: string;
+            /** Format: double */
+            coats?: number;
             conditions?: components["schemas"]["DressingCondition"][];
             continues?: string;
             count?: components["schemas"]["DressingCount"];
+            diameterBasis?: string;
             /** Format: double */
             diameterMM?: number;
             essential?: boolean;
@@ -1077,6 +1082,8 @@ export interface components {
             /** Format: double */
             angle?: number;
             assumed?: boolean;
+            /** Format: double */
+            below?: number;
             colour: string;
             /** Format: int64 */
             count?: number;
@@ -1099,6 +1106,8 @@ export interface components {
             seed: number;
             /** Format: double */
             spread?: number;
+            /** Format: double */
+            taper?: number;
             texture: string;
             /** Format: double */
             width?: number;
@@ -1391,6 +1400,9 @@ export interface components {
             turns: number;
         };
         WindingSum: {
+            acrossBasis?: string;
+            /** Format: double */
+            acrossMM?: number;
             assumed?: boolean;
             /** Format: double */
             lengthMM: number;

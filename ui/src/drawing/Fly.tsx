@@ -14,6 +14,8 @@ import {
   outlineOf,
   type Pt,
   plume,
+  ring,
+  ringHull,
   smooth,
   strands,
   turns,
@@ -43,6 +45,7 @@ const strandWidth: Record<string, number> = {
 
 function Envelope({ s, t, unit }: Inked) {
   const clip = useId();
+  if (s.texture === "gloss") return <Gloss s={s} t={t} unit={unit} />;
   const d = outlineOf(s);
   const fuzzy = ["fur", "herl", "wool", "yarn", "hair", "plume", "hackle", "plain"].includes(s.texture);
   const metal = s.texture === "tinsel" || s.texture === "wire" || s.texture === "flash";
@@ -118,6 +121,30 @@ function Envelope({ s, t, unit }: Inked) {
   );
 }
 
+/** A clear coat: what lies under it shows, with a light along its back. */
+function Gloss({ s, t, unit }: Inked) {
+  return (
+    <g>
+      <path
+        d={outlineOf(s)}
+        fill={t.base}
+        fillOpacity={0.16}
+        stroke={t.line}
+        strokeWidth={unit * 0.004}
+        opacity={0.8}
+      />
+      <path
+        d={along(s, 0.62, 0.08, 0.9)}
+        fill="none"
+        stroke={t.light}
+        strokeWidth={unit * 0.02}
+        strokeLinecap="round"
+        opacity={0.85}
+      />
+    </g>
+  );
+}
+
 function Head({ s, t, unit }: Inked) {
   if (s.texture !== "varnish") return <Envelope s={s} t={t} unit={unit} />;
   return (
@@ -166,6 +193,32 @@ function Fan({ s, t, unit }: Inked) {
     </g>
   );
 }
+
+/** The near half of a hackle, over what it is wound on. */
+function Ring({ s, t, unit, strokes }: Inked & { strokes: Strokes }) {
+  const w = ringWidth(s, unit);
+  return (
+    <g fill="none" strokeLinecap="round" strokeWidth={w} strokeDasharray={dash(s, unit)}>
+      <path d={strokes.stems} stroke={t.line} strokeWidth={w * 1.5} opacity={0.8} />
+      <path d={strokes.near[0]} stroke={t.dark} />
+      <path d={strokes.near[1]} stroke={t.mid} />
+      <path d={strokes.near[2]} stroke={t.base} />
+    </g>
+  );
+}
+
+/** The far half, behind everything. */
+function FarRing({ s, t, unit, strokes }: Inked & { strokes: Strokes }) {
+  return (
+    <g fill="none" strokeLinecap="round" strokeWidth={ringWidth(s, unit)} strokeDasharray={dash(s, unit)}>
+      <path d={strokes.far} stroke={t.dark} opacity={0.62} />
+    </g>
+  );
+}
+
+type Strokes = ReturnType<typeof ring>;
+
+const ringWidth = (s: Shape, unit: number) => unit * (strandWidth[s.texture] ?? 0.0055);
 
 function Blade({ s, t, unit }: Inked) {
   const { outline, barbs } = blade(s);
@@ -272,7 +325,12 @@ function WireDrawing({ o, dark }: { o: Outline; dark: boolean }) {
   const tip = o.wire.path.at(-1) as Pt;
   const before = o.wire.path.at(-2) as Pt;
   const a = Math.atan2(tip[1] - before[1], tip[0] - before[0]);
-  const point = `M${at([tip[0] - Math.sin(a) * w * 0.5, tip[1] + Math.cos(a) * w * 0.5])}L${at([tip[0] + Math.cos(a) * w * 2.1, tip[1] + Math.sin(a) * w * 2.1 - w * 0.25])}L${at([tip[0] + Math.sin(a) * w * 0.5, tip[1] - Math.cos(a) * w * 0.5])}Z`;
+  // the point is ground from above: its lower edge runs on, its upper edge falls to it
+  const off = (along: number, up: number): Pt => [
+    tip[0] + Math.cos(a) * w * along + Math.sin(a) * w * up,
+    tip[1] + Math.sin(a) * w * along - Math.cos(a) * w * up,
+  ];
+  const point = `M${at(off(-0.1, -0.5))}L${at(off(1.2, -0.5))}L${at(off(3.4, 0.05))}Q${at(off(1.2, 0.36))} ${at(off(-0.1, 0.5))}Z`;
   return (
     <g fill="none" strokeLinecap="butt" strokeLinejoin="round">
       {barb && barbTo && <path d={`M${at([barb[0] + w * 0.7, barb[1]])}L${at(barbTo)}L${at(barb)}Z`} fill={metal} />}
@@ -298,12 +356,19 @@ export const FlyInk = memo(function FlyInk({ outline }: { outline: Outline }) {
   const unit = outline.shankMM;
   const tail = outline.shapes.filter((s) => s.far);
   const near = outline.shapes.filter((s) => !s.far);
+  // both halves of a hackle come of one reckoning
+  const rings = new Map(near.filter((s) => s.kind === "ring").map((s) => [s, ring(s)]));
   const draw = (s: Shape, i: number) => {
+    const strokes = rings.get(s);
+    if (strokes) return <Ring key={i} s={s} t={tones(s.colour, dark)} unit={unit} strokes={strokes} />;
     const Kind = kinds[s.kind];
     return Kind ? <Kind key={i} s={s} t={tones(s.colour, dark)} unit={unit} /> : null;
   };
   return (
     <g>
+      {[...rings].map(([s, strokes], i) => (
+        <FarRing key={`far${i}`} s={s} t={tones(s.colour, dark)} unit={unit} strokes={strokes} />
+      ))}
       <WireDrawing o={outline} dark={dark} />
       {tail.map(draw)}
       {near.map(draw)}
@@ -331,6 +396,8 @@ export function Ghost({ outline }: { outline: Outline }) {
             return <ellipse key={i} cx={s.root[0]} cy={s.root[1]} rx={s.length ?? 0} ry={(s.length ?? 0) * 0.13} />;
           case "turns":
             return <path key={i} d={turns(s).join("")} strokeWidth={unit * 0.007} />;
+          case "ring":
+            return <path key={i} d={ringHull(s)} />;
           case "fan":
           case "plume":
             return <path key={i} d={hull(s)} />;
@@ -511,7 +578,11 @@ const hookRatio = 4.6;
 export const sheetFor = (outlines: Outline[][]) =>
   Math.max(10, ...outlines.map((o) => frameFor(o, hookRatio, false).w * 1.05));
 
-/** A measured hook inked over the generic one of its size, both to one scale. */
+/** Where the eyes of hooks laid side by side stand, as a share of the sheet. */
+const eyesAt = 0.64;
+
+/** A measured hook inked over the generic one of its size, both to one scale. On a
+ * sheet of several all eyes stand in one line, so that the shanks can be compared. */
 export function HookLine({
   measured,
   generic,
@@ -530,7 +601,7 @@ export function HookLine({
   const h = width / hookRatio;
   return (
     <svg
-      viewBox={`${f.x + f.w / 2 - width / 2} ${f.y + f.h / 2 - h / 2} ${width} ${h}`}
+      viewBox={`${-width * eyesAt} ${f.y + f.h / 2 - h / 2} ${width} ${h}`}
       className={className}
       role="img"
       aria-label={label}

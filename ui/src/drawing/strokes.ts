@@ -170,6 +170,84 @@ export function strands(s: Shape): [string, string, string] {
   return out;
 }
 
+/** Where most fibres of a ring lie below, the few above are held down by the wing. */
+const heldDown = (s: Shape) => 1 - Math.max(0, (s.below ?? 0.5) - 0.5) * 1.9;
+
+/** Turn k of a ring: its ends and middle, how wide it is, and which way is up from
+ * the body and back along it. */
+function turnOf(pts: Pt[], k: number): { up: Pt; down: Pt; mid: Pt; wide: number; normal: Pt; back: Pt } {
+  const up = pts[2 * k] as Pt;
+  const down = pts[2 * k + 1] as Pt;
+  const wide = Math.hypot(up[0] - down[0], up[1] - down[1]) || 1e-6;
+  const normal: Pt = [(up[0] - down[0]) / wide, (up[1] - down[1]) / wide];
+  const back: Pt = normal[1] < 0 ? [normal[1], -normal[0]] : [-normal[1], normal[0]];
+  return { up, down, mid: [(up[0] + down[0]) / 2, (up[1] + down[1]) / 2], wide, normal, back };
+}
+
+/** A hackle wound round the fly: the far fibres, and the near ones in three tones.
+ * Fibres stand out all round, so that most are seen shortened. */
+export function ring(s: Shape): { far: string; near: [string, string, string]; stems: string } {
+  const rnd = chance(s.seed);
+  const pts = points(s);
+  const turnsOf = pts.length / 2;
+  const long = s.length ?? 0;
+  const short = s.lengthLow ?? long;
+  const below = s.below ?? 0.5;
+  const near: [string, string, string] = ["", "", ""];
+  let far = "";
+  let stems = "";
+  for (let k = 0; k < turnsOf; k++) {
+    const { up, down, mid, wide, normal, back } = turnOf(pts, k);
+    const taper = turnsOf > 1 ? (s.taper ?? 1) + (1 - (s.taper ?? 1)) * (k / (turnsOf - 1)) : 1;
+    stems += `M${at(up)}Q${at([mid[0] - back[0] * wide * 0.16, mid[1] - back[1] * wide * 0.16])} ${at(down)}`;
+    const count = s.count ?? 0;
+    for (let i = 0; i < count; i++) {
+      const lower = (i + 0.5) / count < below;
+      const height = (lower ? -1 : 1) * Math.cos((rnd() * Math.PI) / 2); // a fibre towards the eye is seen short
+      const isNear = rnd() < 0.5;
+      const held = lower ? 1 : heldDown(s);
+      const lean = rad(((s.angle ?? 90) + (rnd() - 0.5) * 2 * (s.spread ?? 0)) * held);
+      const len = taper * (short + (long - short) * rnd());
+      const p: Pt = [mid[0] + normal[0] * (wide / 2) * height, mid[1] + normal[1] * (wide / 2) * height];
+      const out = Math.sin(lean) * height * len;
+      const along = Math.cos(lean) * len;
+      const q: Pt = [p[0] + normal[0] * out + back[0] * along, p[1] + normal[1] * out + back[1] * along];
+      const bow = len * ((s.curve ?? 0) * (0.6 + rnd() * 0.8) + (rnd() - 0.5) * 0.04) * height;
+      const c: Pt = [
+        p[0] + normal[0] * (out * 0.55 + bow) + back[0] * along * 0.45,
+        p[1] + normal[1] * (out * 0.55 + bow) + back[1] * along * 0.45,
+      ];
+      const d = `M${at(p)}Q${at(c)} ${at(q)}`;
+      if (isNear) near[i % 3] += d;
+      else far += d;
+    }
+  }
+  return { far, near, stems };
+}
+
+/** The room that a ring takes, as a plain outline. */
+export function ringHull(s: Shape): string {
+  const pts = points(s);
+  const tips: [Pt[], Pt[]] = [[], []];
+  for (let k = 0; 2 * k + 1 < pts.length; k++) {
+    const { up, down, normal, back } = turnOf(pts, k);
+    const len = s.length ?? 0;
+    const tip = (p: Pt, side: number): Pt => {
+      const lean = rad((s.angle ?? 90) * (side > 0 ? heldDown(s) : 1));
+      return [
+        p[0] + (normal[0] * side * Math.sin(lean) + back[0] * Math.cos(lean)) * len,
+        p[1] + (normal[1] * side * Math.sin(lean) + back[1] * Math.cos(lean)) * len,
+      ];
+    };
+    tips[0].push(tip(up, 1));
+    tips[1].push(tip(down, -1));
+  }
+  const last = pts.length - 2;
+  if (last < 0) return "";
+  const line = (list: Pt[]) => list.map((p) => `L${at(p)}`).join("");
+  return `M${at(pts[0] as Pt)}${line(tips[0])}L${at(pts[last] as Pt)}M${at(pts[1] as Pt)}${line(tips[1])}L${at(pts[last + 1] as Pt)}`;
+}
+
 /** Turns a local blade (u along, v towards its upper edge) into the sheet. */
 function frame(s: Shape): (u: number, v: number) => Pt {
   const a = rad(s.angle ?? 0);

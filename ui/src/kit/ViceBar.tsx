@@ -89,7 +89,7 @@ export function ViceBar() {
           )}
         </select>
       </label>
-      <p id="vice-figures" aria-live="polite" data-testid="vice-figures" className="truncate text-[0.95rem]">
+      <p id="vice-figures" aria-live="polite" data-testid="vice-figures" className="min-w-0 truncate text-[0.95rem]">
         {wrong ? (
           <b>no hook is a {typed}; expected 1 to 32, or 1/0 to 8/0</b>
         ) : hook ? (

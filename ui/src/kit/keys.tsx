@@ -34,6 +34,14 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
   }, []);
+  // the keys that are live, for whoever drives the page from outside
+  useEffect(() => {
+    document.documentElement.dataset.keys = rooms
+      .flatMap((r) => r.list)
+      .filter((b) => b.do)
+      .map((b) => b.key)
+      .join(" ");
+  }, [rooms]);
   const state = useMemo<State>(
     () => ({
       rooms,

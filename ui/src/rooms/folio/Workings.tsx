@@ -62,6 +62,16 @@ export function BudgetStrip({ folio }: { folio: number }) {
   );
 }
 
+/** The thickness of each wound material, by where the figure is from. */
+function thicknesses(sums: Workings["sums"]): [string, string[]][] {
+  const by = new Map<string, string[]>();
+  for (const s of sums) {
+    if (!s.acrossMM || !s.acrossBasis) continue;
+    by.set(s.acrossBasis, [...(by.get(s.acrossBasis) ?? []), `${s.role} ${s.acrossMM.toFixed(2)} mm`]);
+  }
+  return [...by];
+}
+
 /** The winding sums and the order of tying. */
 export function WorkingsPart({ f }: { f: Folio }) {
   const { vice } = useVice();
@@ -85,7 +95,11 @@ export function WorkingsPart({ f }: { f: Folio }) {
                   </th>
                 ))}
                 {w.other.map((o) => (
-                  <th key={o.size} scope="col" className="caps pr-3 pb-1 text-right font-normal whitespace-nowrap">
+                  <th
+                    key={o.size}
+                    scope="col"
+                    className="caps pr-3 pb-1 text-right font-normal min-[1000px]:whitespace-nowrap"
+                  >
                     on a {o.size}
                   </th>
                 ))}
@@ -112,7 +126,10 @@ export function WorkingsPart({ f }: { f: Folio }) {
                   {w.other.map((o) => {
                     const p = o.parts.find((x) => x.role === s.role);
                     return (
-                      <td key={o.size} className="pr-3 text-right text-[0.92rem] leading-tight whitespace-nowrap">
+                      <td
+                        key={o.size}
+                        className="pr-3 text-right text-[0.92rem] leading-tight min-[1000px]:whitespace-nowrap"
+                      >
                         {p && (
                           <>
                             <span className={w.school === "turns" ? "block font-semibold" : "block"}>
@@ -130,7 +147,14 @@ export function WorkingsPart({ f }: { f: Folio }) {
               ))}
             </tbody>
           </table>
-          <p className="mt-1 text-[0.92rem] text-soft">
+          <p className="mt-1 text-[0.92rem] text-soft" data-testid="across">
+            Thickness reckoned with:{" "}
+            {thicknesses(sums)
+              .map(([basis, parts]) => `${parts.join(", ")} (${basis})`)
+              .join("; ")}
+            .
+          </p>
+          <p className="text-[0.92rem] text-soft">
             Tying thread: about {w.thread.turns} turns, {w.thread.metres.toFixed(2)} m. On other sizes the first line
             keeps the turns, the second the spacing.
           </p>
