@@ -55,6 +55,7 @@ func TestTheFolioShowsItsWorkings(t *testing.T) {
 	for _, want := range []string{"5", "7.2 mm", "1.44 mm", "5 turns, 1.66 mm", "or 5.8 turns, 1.44 mm"} {
 		contains(t, rib, want)
 	}
+	contains(t, p.text("[data-testid=across]"), "from memory") // no gauge is said of this rib
 	contains(t, p.text("[data-testid=order]"), "wind the rib")
 	if at := strings.Index(p.text("[data-testid=order]"), "wind the rib"); at < strings.Index(p.text("[data-testid=order]"), "wind the body") {
 		t.Error("the rib is wound before the body")
@@ -104,7 +105,7 @@ func TestTheFolioShowsItsWorkings(t *testing.T) {
 func TestASchoolFillsInWhatIsSilent(t *testing.T) {
 	p := open(t, true, "/desk")
 	p.fill("#recipe", "Silent Nymph\n\nHook: 14 nymph\nTail: pheasant tail fibres\nRib: copper wire\nBody: hare's mask dubbing\nThorax: mole\n")
-	p.press("x") // a key that does nothing
+	p.idle("x") // a key that does nothing
 	p.until(`document.querySelector(".mk-material")`)
 	p.focus("#recipe")
 	p.press(kb.Enter, kb.ModifierCtrl)

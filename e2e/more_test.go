@@ -138,7 +138,7 @@ func TestOneDressingHasASchoolOfItsOwn(t *testing.T) {
 	p.visit("/schools?folio=5")
 	p.clickText("as the club has it")
 	p.until(`!document.body.innerText.includes("as the club has it")`)
-	p.press("q") // a key that does nothing
+	p.idle("q") // a key that does nothing
 	p.press(kb.Tab)
 	p.at("/schools?folio=5")
 }

@@ -159,10 +159,20 @@ func (p *page) text(sel string) string {
 	return value[string](p, fmt.Sprintf("(document.querySelector(%q).innerText ?? document.querySelector(%[1]q).textContent)", sel))
 }
 
-// press types keys wherever the focus is.
+// press types keys wherever the focus is. A key of the page is pressed when the
+// page listens to it: what is drawn listens a moment later.
 func (p *page) press(keys string, mod ...kb.Modifier) {
 	p.t.Helper()
+	if len(keys) == 1 && len(mod) == 0 && keys[0] > ' ' && keys[0] < 0x7f {
+		p.until(fmt.Sprintf(`["INPUT", "TEXTAREA", "SELECT"].includes(document.activeElement?.tagName) || (document.documentElement.dataset.keys ?? "").split(" ").includes(%q)`, keys))
+	}
 	p.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mod...)))
+}
+
+// idle presses a key that the page does not listen to.
+func (p *page) idle(key string) {
+	p.t.Helper()
+	p.do(chromedp.KeyEvent(key))
 }
 
 // find presses the key that goes to the search. The driver sends a key's letter
@@ -180,7 +190,12 @@ func (p *page) find() {
 func (p *page) write(sel, text string) {
 	p.t.Helper()
 	p.do(chromedp.WaitVisible(chromedp.CSS(sel)), chromedp.Focus(chromedp.CSS(sel)))
-	p.do(chromedp.SendKeys(chromedp.CSS(sel), text))
+	// each key is read before the next: a long text takes its time on a busy machine
+	ctx, cancel := context.WithTimeout(p.ctx, patience+time.Duration(len(text))*200*time.Millisecond)
+	defer cancel()
+	if err := chromedp.Do(ctx, chromedp.SendKeys(chromedp.CSS(sel), text)); err != nil {
+		p.t.Fatalf("typing: %v; the page says:\n%s", err, p.words())
+	}
 }
 
 // clickText clicks the first button or link with these words.

@@ -197,7 +197,7 @@ func TestAxeFindsNothing(t *testing.T) {
 			c.p.theme(theme)
 			c.p.until(fmt.Sprintf("document.querySelector(%q)", c.ready))
 			if c.path == "/desk" {
-				c.p.write("#recipe", slipway)
+				c.p.fill("#recipe", slipway)
 				c.p.until(`document.querySelector(".mk-unread")`)
 			}
 			if found := c.p.axe(); found != "" {
