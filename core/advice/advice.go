@@ -144,8 +144,9 @@ func dryFly(f *fly) {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
-		if w, _ := hook.ParseWire(hookWire(p)); w > 0 {
-			f.add("dry-heavy-wire", i, Question, common, "a dry fly floats by what is light", "a dry fly on wire %s", hookWire(p))
+		wire := hookWire(p)
+		if w, _ := hook.ParseWire(wire); w > 0 || wire == "heavy" { // a code, or the word alone
+			f.add("dry-heavy-wire", i, Question, common, "a dry fly floats by what is light", "a dry fly on %s wire", wire)
 		}
 		if std.Name == "underweight" {
 			f.add("dry-weighted", i, Question, common, "a dry fly floats by what is light", "a dry fly with a %s", p.Role)

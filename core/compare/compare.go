@@ -495,7 +495,8 @@ func (c *comparer) stated(r *proportion.Resolver, d dressing.Dressing, i int) (m
 		return measure.Interval{Low: s.Low / c.shankMM, High: s.High / c.shankMM}, true
 	}
 	if std, _ := d.Parts[i].Standard(); std.Spans {
-		if from, to, ok := r.Ends(i); ok && !d.Parts[i].To.IsZero() {
+		_, said := d.Parts[i].Lies()
+		if from, to, ok := r.Ends(i); ok && !said.IsZero() {
 			return measure.Interval{Low: from - to, High: from - to}, true
 		}
 	}

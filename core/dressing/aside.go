@@ -95,6 +95,10 @@ func (p *partReader) asides() {
 			}
 		}
 		if p.low(i) == "to" && verbAfterTo[p.low(i+1)] {
+			if _, m := measure.ScanLength(p.toks, i+2, p.name); m > 0 && p.low(i+1) == "be" { // "the fibres to be half the shank"
+				p.take(i, 2, "plain", "")
+				continue
+			}
 			n = 2
 		}
 		if n == 0 && i > 0 && p.clauseStart(i) == i && p.low(i) != "or" && (p.verdict(i) || p.command(i) || p.without(i)) {
@@ -169,6 +173,9 @@ func (p *partReader) verdict(i int) bool {
 // wanted reads the opening of a clause that gives a length in a speaker's words,
 // and how many tokens it takes.
 func (p *partReader) wanted(i, end int) int {
+	if n := p.endsThere(i); n > 0 {
+		return n
+	}
 	_, n := wantSet.Match(p.toks, i)
 	if n == 0 {
 		return 0
@@ -176,6 +183,41 @@ func (p *partReader) wanted(i, end int) int {
 	for k := i + n; k < min(i+n+2, end); k++ {
 		if _, m := measure.ScanLength(p.toks, k, p.name); m > 0 {
 			return n
+		}
+	}
+	return 0
+}
+
+// endsThere reads "it should stop" before a place, which says where the part ends,
+// and "it must not pass" before a landmark.
+func (p *partReader) endsThere(i int) int {
+	k := i
+	if p.low(k) == "and" {
+		k++
+	}
+	if !pronouns[p.low(k)] || speaker[p.low(k)] {
+		return 0
+	}
+	k++
+	for p.low(k) == "should" || p.low(k) == "must" || p.low(k) == "may" || p.low(k) == "has" || p.low(k) == "to" || p.low(k) == "just" {
+		k++
+	}
+	switch p.low(k) {
+	case "stop", "stops", "end", "ends", "finish", "finishes", "extend", "extends", "reach", "reaches", "not", "go", "goes", "come", "comes", "run", "runs":
+	default:
+		return 0
+	}
+	if _, n := measure.ScanLength(p.toks, k, p.name); n > 0 {
+		return k - i
+	}
+	if _, n := endWords.Match(p.toks, k); n > 0 {
+		if a, m := p.position(k + n); m > 0 && !a.IsPart() {
+			return k - i
+		}
+	}
+	for j := k + 1; j < k+3; j++ { // "it reaches back to the point"
+		if l, n := measure.ScanLength(p.toks, j, p.name); n > 0 && l.Reach {
+			return j - i
 		}
 	}
 	return 0

@@ -20,6 +20,7 @@ func (p *partReader) shares() {
 	var all []part
 	starts := map[int]int{} // of shares said after their material
 	sum := 0.0
+	inParts := 0.0 // of "two parts hare to one of rabbit", all parts together
 	for i := 0; i < len(p.toks); i++ {
 		if !p.free(i) {
 			continue
@@ -29,6 +30,23 @@ func (p *partReader) shares() {
 			continue
 		}
 		k := i + n
+		if b, m := p.toOne(k); m > 0 && p.clauseStart(i) == i && v.Low >= 1 {
+			p.ratio = [2]float64{v.Low, b}
+			p.take(i, n+m, "amount", fmt.Sprintf("%.0f %% of the whole, and %.0f %%", 100*v.Low/(v.Low+b), 100*b/(v.Low+b)))
+			continue
+		}
+		if (p.low(k) == "part" || p.low(k) == "parts" || inParts > 0 && (p.low(i-1) == "to" || p.low(i-1) == "and")) && v.Low >= 1 && v.Low <= 10 {
+			for p.low(k) == "part" || p.low(k) == "parts" || p.low(k) == "of" {
+				k++
+			}
+			if _, colour := p.colourAt(k); colour == 0 && !p.nounFollows(k) {
+				continue
+			}
+			all = append(all, part{i, k - i, v.Low})
+			inParts += v.Low
+			i = k - 1
+			continue
+		}
 		if p.low(k) == "%" || p.low(k) == "percent" || p.low(k) == "per" && p.low(k+1) == "cent" {
 			v.Low /= 100
 			k++
@@ -59,6 +77,12 @@ func (p *partReader) shares() {
 		sum += v.Low
 		i = k - 1
 	}
+	if inParts > 0 && sum == 0 {
+		for k := range all {
+			all[k].v /= inParts
+		}
+		sum = 1
+	}
 	if len(all) < 2 || sum < 0.97 || sum > 1.03 {
 		return
 	}
@@ -73,6 +97,30 @@ func (p *partReader) shares() {
 	}
 }
 
+// toOne reads "parts to one" or ": 1" at token k, to the end of the clause: the
+// second figure of a ratio, and how many tokens it takes.
+func (p *partReader) toOne(k int) (float64, int) {
+	at := k
+	if p.low(k) == "part" || p.low(k) == "parts" {
+		k++
+	}
+	if p.low(k) != "to" && p.low(k) != ":" {
+		return 0, 0
+	}
+	v, n := measure.ScanNumber(p.toks, k+1)
+	if n == 0 || v.Low != v.High || v.Low < 1 || v.Low > 10 {
+		return 0, 0
+	}
+	k += 1 + n
+	if p.low(k) == "part" || p.low(k) == "parts" {
+		k++
+	}
+	if p.clauseEnd(k) != k {
+		return 0, 0
+	}
+	return v.Low, k - at
+}
+
 // countNouns are what is counted, with the word a count is kept under. Those
 // marked name stay part of the material's name.
 var countNouns = map[string]struct {
@@ -80,7 +128,7 @@ var countNouns = map[string]struct {
 	name bool
 }{
 
-	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", false}, "barbules": {"fibre", false},
+	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", true}, "barbules": {"fibre", false},
 	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
 	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
 	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", true}, "tip": {"feather", true}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
@@ -94,13 +142,21 @@ func (p *partReader) counts() {
 			continue
 		}
 		if _, n := perSideSet.Match(p.toks, i); n > 0 && p.freeRun(i, n) {
+			counted := 0
+			for back := 1; back <= 4 && i-back >= 0; back++ { // "six fibres, three each side"
+				if _, m := measure.ScanNumber(p.toks, i-back); m == back && p.freeRun(i-back, back) {
+					counted = back
+				}
+			}
+			if c := p.part.Count; c != nil && c.Low > 0 && counted == 0 && p.low(i) != "one" && p.clauseStart(i) != i && p.clauseStart(i) != p.clauseStart(p.countedAt) { // "15 fibres, pulled over, two of them left each side"
+				continue
+			}
 			c := p.count()
 			c.Per = "side"
-			for back := 1; back <= 4 && i-back >= 0; back++ { // "six fibres, three each side"
-				if v, m := measure.ScanNumber(p.toks, i-back); m == back && p.freeRun(i-back, back) {
-					c.Low, c.High = v.Low, v.High
-					p.take(i-back, back, "count", countMeaning(v, c.Of))
-				}
+			if counted > 0 {
+				v, _ := measure.ScanNumber(p.toks, i-counted)
+				c.Low, c.High = v.Low, v.High
+				p.take(i-counted, counted, "count", countMeaning(v, c.Of))
 			}
 			at := i
 			if p.low(i) == "one" {
@@ -142,6 +198,9 @@ func (p *partReader) counts() {
 			continue
 		}
 		if p.low(k) == "of" {
+			k++
+		}
+		for k < len(p.toks) && !p.free(k) && (p.toks[k].Kind == measure.Number || shortUnits[p.low(k)]) { // "a pair of 4 mm eyes"
 			k++
 		}
 		of, at := p.countNoun(k)
@@ -197,7 +256,12 @@ func (p *partReader) counts() {
 				of = other
 			}
 		}
+		if hi, m := p.ceiling(max(at, k-1) + 1); m > 0 && hi > v.High && at < len(p.toks) {
+			v.High = hi
+			p.take(max(at, k-1)+1, m, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
+		}
 		c := p.count()
+		p.countedAt = i
 		c.Low, c.High, c.Of = v.Low, v.High, of
 		p.take(i, n, "count", countMeaning(v, of))
 		if p.free(at) && !countNouns[p.low(at)].name {
@@ -220,6 +284,23 @@ func (p *partReader) counts() {
 	if c := p.part.Count; c != nil && c.Of == "feather" && p.part.Continues != "" {
 		c.Of = "fibre" // the tips of a bunch, not of a hackle
 	}
+}
+
+// ceiling reads the most that there may be, said after a number: "two turns,
+// three at the outside". It gives the figure and how many tokens it takes.
+func (p *partReader) ceiling(i int) (float64, int) {
+	k := i
+	for p.low(k) == "," || p.low(k) == "or" {
+		k++
+	}
+	v, n := measure.ScanNumber(p.toks, k)
+	if n == 0 || k == i || measure.Hedged(p.toks, k) {
+		return 0, 0
+	}
+	if lo, hi, m := measure.ScanBound(p.toks, k+n); m > 0 && lo == 0 && hi == 1 && p.freeRun(i, k+n+m-i) {
+		return v.High, k + n + m - i
+	}
+	return 0, 0
 }
 
 // ofAnother tells whether a number counts a second material that is named with the

@@ -119,7 +119,9 @@ func (p *partReader) conditions() {
 		if from < i {
 			c.Text = p.words(from, i-from)
 		}
-		p.fragment(&c, from, i)
+		if p.std.Form != role.FormHook { // there a number is a size
+			p.fragment(&c, from, i)
+		}
 		second := c.DiameterMM > 0 && across || c.Count != nil && counted || c.Turns != nil && turned || !c.Length.IsZero() && measured || p.earlier(&c, last, from)
 		wordsOnly := c.Count == nil && c.Turns == nil && c.Length.IsZero() && c.DiameterMM == 0
 		across = across || c.DiameterMM > 0

@@ -236,7 +236,7 @@ func (c Count) Interval() measure.Interval { return measure.Interval{Low: c.Low,
 type Hook struct {
 	Size  string `json:"size,omitempty"`
 	Shank string `json:"shank,omitempty"` // standard, 2XL, 1XS
-	Wire  string `json:"wire,omitempty"`  // 1XF, 2XH
+	Wire  string `json:"wire,omitempty"`  // 1XF, 2XH; fine or heavy where no code is said
 	Style string `json:"style,omitempty"`
 	Barb  string `json:"barb,omitempty"` // barbless, barbed or flattened
 	Eye   string `json:"eye,omitempty"`
@@ -253,6 +253,20 @@ type Thread struct {
 
 // Standard gives the standard part that the label names.
 func (p Part) Standard() (role.Role, bool) { return role.Find(p.Role) }
+
+// Lies gives where a part lies, nearer the bend first. It is From and To, but for a
+// body whose only place is its hind end: "black fur, to the barb" and "ending over
+// the point" leave no doubt that it goes forward from there. Common practice, no
+// source.
+func (p Part) Lies() (from, to measure.Length) {
+	const behindMiddle = 0.6 // of the shank
+	std, _ := p.Standard()
+	behind := p.To.Of == measure.Point || p.To.Of == measure.Barb || p.To.Of == measure.Bend || p.To.Of == measure.Shank && p.To.Low >= behindMiddle
+	if behind && p.From.IsZero() && std.Form == role.FormWound && std.To < behindMiddle {
+		return p.To, measure.Length{}
+	}
+	return p.From, p.To
+}
 
 // Find gives the first part that does the work of the labelled one, -1 where
 // there is none. The exact label is preferred.

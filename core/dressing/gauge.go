@@ -122,6 +122,11 @@ func (p *partReader) strand() bool {
 func (p *partReader) taper() {
 	for i := range p.toks {
 		switch p.low(i) {
+		case "twice", "half", "thrice": // "twice as thick": than what comes before
+			if l := p.low(i + 2); p.low(i+1) == "as" && (l == "thick" || l == "fat" || l == "full" || l == "wide") && p.clauseEnd(i) == i+3 && p.freeRun(i, 3) {
+				p.remark(i, 3, "how thick against the part before, kept as said")
+			}
+			continue
 		case "taper", "tapers", "tapering", "tapered", "widening", "thickening":
 		case "opening":
 			if p.free(i) && p.part.Spacing == "" && p.clauseEnd(i) > i+1 && p.std.Form == role.FormRib {
@@ -191,7 +196,7 @@ func (p *partReader) gauge(i, n int, l measure.Length) bool {
 	if p.std.Form == role.FormBead || p.std.Name == "eyes" {
 		return set()
 	}
-	if p.std.Name == "thread" || l.Mid() < 0.6 {
+	if p.std.Name == "thread" || l.Mid() < 0.6 || p.std.Name == "underweight" && l.Mid() < 1.5 { // lead is sold to about 0.9 mm
 		return set()
 	}
 	// "2 mm foam": a grade of the material, not its length on the hook

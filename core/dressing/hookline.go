@@ -45,7 +45,7 @@ var hookStyles = map[string]string{
 // hookPlain are words of a hook line that carry no value of the ledger.
 var hookPlain = wordSet("hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
 
-var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody")
+var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
 
 func (h *hookLine) readTokens(p *partReader) {
 	spec := &Hook{}
@@ -194,10 +194,18 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 			take(1, &spec.Barb, "barbless", "")
 		case l == "barbed":
 			take(1, &spec.Barb, "barbed", "")
-		case l == "barb" && (next == "flattened" || next == "pinched" || next == "crushed" || next == "down"):
+		case l == "barb" && flatly[next]:
+			n := 2
+			if p.low(i+2) == "flat" || p.low(i+2) == "down" {
+				n = 3
+			}
+			take(n, &spec.Barb, "flattened", "")
+		case flatly[l] && next == "barb":
 			take(2, &spec.Barb, "flattened", "")
-		case (l == "flattened" || l == "pinched" || l == "crushed") && next == "barb":
-			take(2, &spec.Barb, "flattened", "")
+		case wireWeight[l] != "" && (next == "wire" || next == "wired"):
+			take(2, &spec.Wire, wireWeight[l], "")
+		case wireWeight[l] != "" && next == "in" && p.low(i+2) == "the" && p.low(i+3) == "wire":
+			take(4, &spec.Wire, wireWeight[l], "")
 		case (l == "up" || l == "down" || l == "straight" || l == "turned") && (next == "eye" || next == "eyed"):
 			take(2, &spec.Eye, l, "")
 		case l == "eye" && (next == "up" || next == "down" || next == "straight"):
@@ -213,6 +221,12 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 		}
 	}
 }
+
+// flatly are what is done to a barb that is no longer to catch.
+var flatly = wordSet("flattened", "pinched", "crushed", "down", "pressed", "squeezed", "mashed", "squashed", "closed", "bent")
+
+// wireWeight are words for a hook's wire without a code.
+var wireWeight = map[string]string{"fine": "fine", "light": "fine", "thin": "fine", "heavy": "heavy", "strong": "heavy", "stout": "heavy", "thick": "heavy"}
 
 // longOrShort tells whether a hook line gives a shank code somewhere, so that its
 // "standard" means something else.

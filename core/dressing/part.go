@@ -23,9 +23,14 @@ type partReader struct {
 	grade string // a width or thickness of the material: "2 mm", "1/8\" wide"
 	// lengthAt is where the tokens of the length stand, and how many
 	lengthAt, lengthTokens int
+	// countedAt is where the number of the count stands
+	countedAt int
 	// stretches counts the stretches of the shank that were named: "rear half
 	// yellow, front half black"
 	stretches int
+	// ratio is that of the two materials of a blend, said after them: "two parts to
+	// one"
+	ratio [2]float64
 	// shareAt holds the share of the material that begins at a token
 	shareAt map[int]float64
 }
@@ -61,6 +66,12 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			m.set(toks[i].Start, start, "label", "read as a part of its own: "+label)
 			pieces = append(pieces, piece{label, start, to})
 			i = k
+		}
+		if std.Form == role.FormHook && len(pieces) == 1 {
+			if k := r.threadOn(toks, i); k > 0 {
+				cut("thread", k)
+			}
+			continue
 		}
 		if !bodylike {
 			break
@@ -110,6 +121,29 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		}
 	}
 }
+
+// threadOn reads ", and I've got brown thread on it" at token i of a hook line, and
+// gives the token at which the thread's words begin.
+func (r *reader) threadOn(toks []measure.Token, i int) int {
+	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" || r.d.Find("thread") >= 0 {
+		return 0
+	}
+	k := i
+	for k < len(toks) && threadLead[toks[k].Low] {
+		k++
+	}
+	if k == i {
+		return 0
+	}
+	for j := k; j < min(k+4, len(toks)) && toks[j].Kind == measure.Word; j++ {
+		if (toks[j].Low == "thread" || toks[j].Low == "silk") && j > k {
+			return k
+		}
+	}
+	return 0
+}
+
+var threadLead = wordSet("and", "with", "i've", "i", "got", "use", "i'm", "using", "have", "on", "it", "some", "we've", "put")
 
 // lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
 // unit, "1/8 in. wide", ends no clause and is left out.

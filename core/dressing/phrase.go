@@ -273,6 +273,19 @@ func (p *partReader) colourAt(k int) (string, int) {
 	for p.free(j) && (material.IsModifier(p.low(j)) || strings.HasSuffix(p.low(j), "ish") && material.IsColour(strings.TrimSuffix(p.low(j), "ish"))) {
 		j++
 	}
+	if j == k+1 && p.shade(k) {
+		return p.low(k), 1
+	}
+	if next := p.low(k + 1); p.hyphened(k) && p.free(k+1) && (next == "coloured" || next == "colored") { // "mouse-coloured"
+		return p.low(k), 2
+	}
+	if j == k && p.hyphened(k) { // "wren-brown", "slate-blue"
+		if _, named := p.words_().names.Match(p.toks, k); named == 0 {
+			if _, n := p.words_().colours.Match(p.toks, k+1); n > 0 && p.freeRun(k+1, n) && !p.notColour(k+1, k+n) && !p.nounWord(k) {
+				return p.lowWords(k, n+1), n + 1
+			}
+		}
+	}
 	_, n := p.words_().colours.Match(p.toks, j)
 	if n == 0 || !p.freeRun(j, n) {
 		// a modifier that is a colour by itself: "rusty", "golden"
@@ -286,8 +299,11 @@ func (p *partReader) colourAt(k int) (string, int) {
 		}
 	}
 	last := j + n - 1
-	if p.low(k) == "medium" && j > k && material.IsMetal(p.low(last)) { // "medium copper wire" is of medium gauge
-		return "", 0
+	if p.low(k) == "medium" && j > k { // "medium copper wire", "medium black wire" are of medium gauge
+		switch kind, _ := p.headKind(last + 1); {
+		case material.IsMetal(p.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip:
+			return "", 0
+		}
 	}
 	if p.notColour(k, last) {
 		return "", 0
@@ -301,6 +317,38 @@ func (p *partReader) colourAt(k int) (string, int) {
 		last += m
 	}
 	return p.lowWords(k, last-k+1), last - k + 1
+}
+
+// shade tells whether "dark", "light" or "pale" stands right before a feather, a
+// hair or a fur, where it is the colour by itself: "dark hare's mask", "light elk
+// hair". Light dubbing is little of it.
+func (p *partReader) shade(k int) bool {
+	switch p.low(k) {
+	case "dark", "light", "pale":
+	default:
+		return false
+	}
+	if p.std.Form == role.FormHook || p.std.Name == "thread" || !p.nounFollows(k+1) {
+		return false
+	}
+	if _, n := p.words_().colours.Match(p.toks, k+1); n > 0 {
+		if _, named := p.words_().names.Match(p.toks, k+1); named == 0 {
+			return false // "dark olive"
+		}
+	}
+	switch kind, _ := p.headKind(k + 1); kind {
+	case material.Hair, material.Hackle, material.Feather, material.Slip, material.Fibre, material.Biot, material.Quill, material.Plume:
+		return true
+	case material.Fur:
+		return p.low(k) != "light" || p.low(k+1) != "dubbing"
+	}
+	return false
+}
+
+// hyphened tells whether a hyphen joins token k to the next.
+func (p *partReader) hyphened(k int) bool {
+	t := p.toks[k]
+	return t.Kind == measure.Word && strings.HasSuffix(p.s[t.Start:t.End], "-")
 }
 
 // notColour keeps apart words that are colours elsewhere: "copper" as a
@@ -385,7 +433,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 	for k := 0; k < len(list); k++ {
 		np := list[k]
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if last == nil && (p.impliedName() != "" || !nounLater(list, k)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) { // "flat gold then oval gold"
+			if last == nil && (p.impliedName() != "" || !nounLater(list, k) || tinselLike(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) { // "flat gold then oval gold"
 				np.noun = true
 			} else {
 				np.prep = append(np.prep, strings.Join(np.name, " "))
@@ -432,6 +480,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 			alternative := np.joint == "or" && (len(part.Materials) > 0 || len(pendingColour) > 0)
 			for _, pc := range pendingColour {
 				mm := np
+				mm.from = pc.from // its share is its own
 				mm.colour, mm.prep, mm.size, mm.amount = pc.colour, append(pc.prep, np.prep...), append(pc.size, np.size...), pc.amount
 				add(mm, len(part.Materials) > 0 && pc.joint == "or")
 			}
@@ -497,6 +546,9 @@ func (p *partReader) assemble(list []nounPhrase) {
 			}
 		}
 	}
+	if r := p.ratio; r[0] > 0 && len(part.Materials) == 2 {
+		part.Materials[0].Share, part.Materials[1].Share = r[0]/(r[0]+r[1]), r[1]/(r[0]+r[1])
+	}
 	if share != 0 && len(part.Materials) > 1 {
 		for i := range part.Materials {
 			part.Materials[i].Share = 1 / float64(len(part.Materials))
@@ -512,6 +564,18 @@ func (p *partReader) assemble(list []nounPhrase) {
 			p.addNote(p.grade)
 		}
 	}
+}
+
+// tinselLike tells "oval silver", which needs no noun to be a tinsel.
+func tinselLike(np nounPhrase) bool {
+	if len(np.name) != 1 || len(np.colour) != 1 || !material.IsMetal(np.colour[0]) {
+		return false
+	}
+	switch np.name[0] {
+	case "oval", "flat", "embossed", "round":
+		return true
+	}
+	return false
 }
 
 // amidUnread tells whether words that nobody understands stand before token i in
@@ -624,12 +688,12 @@ func (p *partReader) impliedName() string {
 	return ""
 }
 
-var singularEnds = map[string]string{"herls": "herl", "biots": "biot", "hackles": "hackle", "tippets": "tippet", "plumes": "plume", "feathers": "feather", "toppings": "topping", "beads": "bead", "stalks": "stalk", "quills": "quill", "strips": "strip", "crests": "crest"}
+var singularEnds = map[string]string{"hairs": "hair", "herls": "herl", "biots": "biot", "hackles": "hackle", "tippets": "tippet", "plumes": "plume", "feathers": "feather", "toppings": "topping", "beads": "bead", "stalks": "stalk", "quills": "quill", "strips": "strip", "crests": "crest"}
 
 // counted takes the plural off a name whose last word is what was counted: three
 // peacock herls are of peacock herl. Other names stay as written.
 func (p *partReader) counted(name string) string {
-	last := name[strings.LastIndex(name, " ")+1:]
+	last := lastWord(name)
 	s, ok := singularEnds[last]
 	if c := p.part.Count; ok && c != nil && countNouns[last].of == c.Of {
 		return strings.TrimSuffix(name, last) + s

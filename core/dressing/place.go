@@ -10,7 +10,7 @@ import (
 
 var (
 	startWords = phraseSet("from", "starting", "starting at", "starting from", "started", "started at", "beginning at", "begins at", "starts at", "starts", "start", "starting opposite", "tied in at", "tied in over", "tied in opposite", "set at", "tied at", "tied in", "begun at", "mounted at", "placed at", "set", "set on", "placed", "positioned", "positioned at", "mounted", "sited", "opposite", "opposite to", "stood", "fixed", "tied on at", "lashed on")
-	endWords   = phraseSet("to", "forward to", "up to", "as far as", "ending at", "ending", "ends at", "stopping at", "stopping", "stop at", "stop", "stops at", "stops", "finishing at", "finished at", "finishing", "finished", "finish at", "back to", "wound to", "wound forward to", "wound up to", "down to", "taken to", "ending opposite", "leaving", "ending over", "stopping over", "carried to", "taken down to", "along to")
+	endWords   = phraseSet("to", "forward to", "up to", "as far as", "ending at", "ending", "ends at", "stopping at", "stopping", "stop at", "stop", "stops at", "stops", "finishing at", "finished at", "finishing", "finished", "finish at", "back to", "wound to", "wound forward to", "wound up to", "down to", "taken to", "ending opposite", "leaving", "ending over", "stopping over", "carried to", "taken down to", "along to", "end", "end at", "end above", "end over", "ends above", "ends over", "end opposite", "ends opposite", "stop above", "stops above", "stop over", "stops over", "stop opposite", "stops opposite")
 )
 
 // places reads where a part lies on the shank.
@@ -21,10 +21,15 @@ func (p *partReader) places() {
 			continue
 		}
 		// "one eye length behind the eye" stands alone
-		if a, n := p.position(i); n > 1 && p.part.From.IsZero() && p.clauseStart(i) == i && !p.fullest(i) && p.clauseEnd(i) == i+n && p.freeRun(i, n) && p.countedFromEye(i, n) {
+		if a, n := p.position(i); n > 1 && p.part.From.IsZero() && p.clauseStart(i) == i && !p.fullest(i) && (p.clauseEnd(i) == i+n || p.low(i+n) == "and") && p.freeRun(i, n) && p.countedFromEye(i, n) {
 			a.Text = p.words(i, n)
-			p.part.From = a
-			p.take(i, n, "place", "starts "+placeMeaning(a))
+			if spans && p.std.Form == role.FormWound && p.part.To.IsZero() { // a body ends there
+				p.part.To = a
+				p.take(i, n, "place", "ends "+placeMeaning(a))
+			} else {
+				p.part.From = a
+				p.take(i, n, "place", "starts "+placeMeaning(a))
+			}
 			i += n - 1
 			continue
 		}
@@ -309,6 +314,9 @@ func (p *partReader) lengths() {
 		case l.Reach && !l.IsPart() && p.std.Spans && p.part.To.IsZero() && p.std.Form == role.FormWound: // "stop short of the barb"
 			p.part.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 			p.take(i, n, "place", "ends at the "+string(l.Of)+", as said")
+		case l.Reach && !l.IsPart() && p.part.To.IsZero() && p.std.Form == role.FormCollar && p.woundThere(i): // "palmered, wound down to the bend"
+			p.part.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+			p.take(i, n, "place", "wound to the "+string(l.Of)+", as said")
 		case p.std.Name == "thread":
 			p.addNote(l.Text)
 			p.take(i, n, "note", "kept as a remark")
@@ -325,6 +333,20 @@ func (p *partReader) lengths() {
 		}
 		i += n - 1
 	}
+}
+
+// woundThere tells "wound down to the bend", where a hackle goes, from "fibres to the
+// bend", how far they reach.
+func (p *partReader) woundThere(i int) bool {
+	for k := p.clauseStart(i); k < i; k++ {
+		switch p.low(k) {
+		case "wound", "palmered", "wrapped", "taken", "carried", "run":
+			return true
+		case "fibres", "fibers", "fibs":
+			return false
+		}
+	}
+	return false
 }
 
 // doubtful gives a length in millimetres back where a word that nobody understands

@@ -138,15 +138,17 @@ func (r *reader) line(n int, s string) {
 	start := bullet(s)
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
-	segs := r.segments(s, start)
+	opened := r.opener(s, start)
+	segs := r.segments(s, opened)
 	if r.standsAlone && r.d.Title == "" && !r.started && len(segs) == 1 && segs[0].header == "" && !strings.ContainsAny(s, ":=|\t—") && !strings.Contains(s, " - ") && len(strings.Fields(s)) <= 6 {
 		segs = nil // a name such as "Wing Moth", above a blank line
 	}
 	if len(segs) == 0 {
-		r.unlabelled(n, s, start, indented, wasBlank, prev, marks)
+		r.unlabelled(n, s, start, opened, indented, wasBlank, prev, marks)
 		return
 	}
-	r.before(n, s, start, segs[0].labelStart, marks)
+	marks.set(start, opened, "plain", "")
+	r.before(n, s, opened, segs[0].labelStart, marks)
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
 	for _, g := range segs {
@@ -174,7 +176,7 @@ func (r *reader) line(n int, s string) {
 // before takes what stands in a line before its first label: the name of the fly
 // in old books, or something that is not understood.
 func (r *reader) before(n int, s string, start, label int, marks *marks) {
-	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;: ")
+	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;:- ")
 	if text == "" || !hasLetter(text) {
 		return
 	}
@@ -230,14 +232,19 @@ func (r *reader) segments(s string, start int) []segment {
 		toks[i].End += start
 	}
 	var out []segment
+	card := dashed(s)
 	for i := 0; i < len(toks); i++ {
 		first := i == 0
 		var after string
 		if !first {
 			after = toks[i-1].Low
-			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" {
+			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
 				continue
 			}
+		}
+		if card && after == "-" && toks[i].Low == "#" && len(out) == 0 { // "Larch Spider - #16 wet - ..."
+			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
+			continue
 		}
 		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
 		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
@@ -248,6 +255,9 @@ func (r *reader) segments(s string, start int) []segment {
 		}
 		if len(out) > 0 {
 			out[len(out)-1].textEnd = toks[i].Start
+			if after == "-" {
+				out[len(out)-1].textEnd = toks[i-1].Start
+			}
 			if out[0].header == "note" || out[0].header == "title" {
 				out[0].textEnd = len(s)
 				return out[:1]
@@ -259,6 +269,9 @@ func (r *reader) segments(s string, start int) []segment {
 	}
 	return out
 }
+
+// dashed tells a whole recipe on one line, its parts set off by dashes.
+func dashed(s string) bool { return strings.Count(s, " - ") >= 3 && !strings.Contains(s, ":") }
 
 // labelAt reads a label at token i. At the start of a line it also takes a
 // label without a separator, an unknown label before a colon, and the opening
@@ -340,6 +353,8 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	case first && toks[k].Low != "," && toks[k].Low != ".":
 		g.bare = true
 		return g, k, capital || r.started || r.d.Title != ""
+	case after == "-":
+		return g, k, toks[k].Kind != measure.Mark || toks[k].Low == "#"
 	case after == "." || after == ";":
 		return g, k, (capital || terse && after == ";") && toks[k].Kind != measure.Mark
 	}

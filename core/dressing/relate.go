@@ -1,6 +1,9 @@
 package dressing
 
-import "mothledger/core/role"
+import (
+	"mothledger/core/material"
+	"mothledger/core/role"
+)
 
 // Where a part stands to another part of the fly or of the hook is true and worth
 // keeping, but it is no material: "wound through the hackle", "pushed into the
@@ -33,6 +36,11 @@ func (p *partReader) relations() {
 				continue
 			}
 		}
+		if n := p.coveredBefore(i); n > 0 {
+			p.remark(i, n, "what it lies over; no second material")
+			i += n - 1
+			continue
+		}
 		strict := relating[p.low(i)]
 		if !strict && !articled[p.low(i)] {
 			continue
@@ -54,7 +62,7 @@ func (p *partReader) relations() {
 		if n == 0 || !p.freeRun(i, k+n-i) {
 			continue
 		}
-		if p.low(i) == "of" && p.named(k, n) {
+		if p.low(i) == "of" && p.named(k, n) && p.clauseEnd(i) > k+n {
 			continue // "the butts of the tail fibres" names a material
 		}
 		end := k + n
@@ -67,6 +75,33 @@ func (p *partReader) relations() {
 		p.remark(i, end-i, "where it stands to another part; no value of its own")
 		i = end - 1
 	}
+}
+
+// coveredBefore reads "over the wire" or "over the lead" at token i: a material that
+// was tied on earlier, since "the" points back to it. It gives the tokens it takes.
+func (p *partReader) coveredBefore(i int) int {
+	if p.low(i) != "over" && p.low(i) != "above" || p.low(i+1) != "the" || i == 0 {
+		return 0
+	}
+	k := i + 2
+	for k < i+5 && p.free(k) {
+		kind, noun := p.materialNoun(k)
+		if noun && kind != material.Fibre && !ofFly[p.low(k)] {
+			if _, more := p.materialNoun(k + 1); more && p.free(k+1) {
+				k++
+				continue
+			}
+			if !p.freeRun(i, k+1-i) {
+				return 0
+			}
+			return k + 1 - i
+		}
+		if _, n := p.colourAt(k); n == 0 && !material.IsAdjective(p.low(k)) {
+			return 0
+		}
+		k++
+	}
+	return 0
 }
 
 // spunOn sets the thread apart that a fur is spun on: "thinly spun upon primrose

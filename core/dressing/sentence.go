@@ -1,6 +1,7 @@
 package dressing
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 	"unicode"
@@ -90,7 +91,7 @@ var leadOn = wordSet(",", "is", "are", "use", "take", "of", "i", "with", "we", "
 
 // unlabelled takes a line with no label: the title, the rest of the line
 // before, or something that is not understood.
-func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks) {
+func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
 	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || isUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
 		name, tier := cutTier(text)
@@ -121,7 +122,9 @@ func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool,
 		r.parts(n, "hook", s, start, len(s), false, marks, false)
 		return
 	}
-	toks := lexAt(s, start, len(s))
+	toks := lexAt(s, opened, len(s))
+	marks.set(start, opened, "plain", "")
+	start = opened
 	if _, k := tiedOn.Match(toks, 0); k > 0 && r.d.Find("hook") < 0 {
 		r.started = true
 		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
@@ -133,13 +136,61 @@ func (r *reader) unlabelled(n int, s string, start int, indented, wasBlank bool,
 		marks.set(start, toks[k-1].End, "label", "read as the rib")
 		return
 	}
-	if label := r.namedWithin(toks); label != "" {
+	if _, k := startsThread.Match(toks, 0); k > 0 && r.started && k < len(toks) {
+		r.parts(n, "thread", s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the thread")
+		return
+	}
+	if label := cmp.Or(r.namedWithin(toks), r.namedSoon(toks)); label != "" {
 		r.started = true
 		r.parts(n, label, s, start, len(s), false, marks, false)
 		return
 	}
 	marks.set(start, len(s), "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{n, text})
+}
+
+// openers are words with which people talking begin a sentence about the next part.
+var openers = phraseSet("right", "right then", "ok", "okay", "so", "well", "well now", "now", "now then", "over that", "over this", "on top of that", "after that", "in front of that", "next", "then", "finally", "lastly", "first", "first of all", "to start with", "to begin with", "last of all", "and finally", "and then", "and lastly")
+
+var startsThread = phraseSet("i start the thread", "start the thread", "start your thread", "i start my thread", "we start the thread", "run the thread", "i run the thread", "start thread")
+
+// opener gives where a sentence begins after words such as "Right," or "Over that".
+func (r *reader) opener(s string, start int) int {
+	if !r.started && r.d.Title == "" {
+		return start
+	}
+	rest := s[start:]
+	if end := strings.IndexAny(rest, ",:=|"); end >= 0 && end < len(rest) && rest[end] != ',' || len(rest) < 8 {
+		return start
+	}
+	toks := lexAt(s, start, min(len(s), start+60))
+	_, n := openers.Match(toks, 0)
+	if n == 0 || n >= len(toks) {
+		return start
+	}
+	switch next := toks[n]; {
+	case next.Low == "," && n+1 < len(toks):
+		return toks[n+1].Start
+	case toks[n-1].Low == "that" && (next.Low == "a" || next.Low == "an" || next.Low == "the"):
+		return next.Start
+	}
+	return start
+}
+
+// namedSoon gives the part of a sentence such as "A ginger cock hackle, palmered in
+// five turns": an article, the material, and the part before the first comma.
+func (r *reader) namedSoon(toks []measure.Token) string {
+	if len(toks) < 4 || !r.started || toks[0].Low != "a" && toks[0].Low != "an" {
+		return ""
+	}
+	for i := 2; i < min(6, len(toks)-1) && toks[i].Kind == measure.Word; i++ {
+		k, m := r.words.roles.Match(toks, i)
+		if m > 0 && i+m < len(toks) && toks[i+m].Low == "," && !everyday[r.words.roleList[k]] {
+			return role.Label(r.words.roleList[k])
+		}
+	}
+	return ""
 }
 
 // cutTier takes "tied by Hob Arkle" off a name.

@@ -89,6 +89,9 @@ func (p *partReader) turns() {
 		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
 			said, k = said.Times(lo, hi), k+m
 		}
+		if hi, m := p.ceiling(k + 1); m > 0 && hi > said.High {
+			said.High, k = hi, k+m
+		}
 		all = append(all, found{said, i, k + 1 - i, hold})
 		i = k
 	}

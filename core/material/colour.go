@@ -74,6 +74,21 @@ func Hex(phrase string) (string, bool) {
 	return "", false
 }
 
+// shaded is a typical colour of a material made darker or lighter by one word, as in
+// "dark hare's mask"; ok is false for other words.
+func shaded(hex, word string) (string, bool) {
+	switch word {
+	case "dark", "light", "pale":
+	default:
+		return hex, false
+	}
+	c, err := colorful.Hex(hex)
+	if err != nil {
+		return hex, false
+	}
+	return shift(c, word).Clamped().Hex(), true
+}
+
 func shift(c colorful.Color, modifier string) colorful.Color {
 	l, a, b := c.Lab()
 	switch modifier {

@@ -14,7 +14,7 @@ const (
 func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	k := i
 	for is(toks, k, "just", "the", "a", "point", "at", "opposite", "above", "over", "about", "level", "with", "directly", "start", "beginning", "of", "hook", "rear", "back") && k < i+6 {
-		if is(toks, k, "a") && is(toks, k+1, "third", "quarter") {
+		if is(toks, k, "a") && (is(toks, k+1, "third", "quarter") || Hedged(toks, k)) || is(toks, k, "just") && is(toks, k+1, "short", "shy") {
 			break
 		}
 		if is(toks, k, "point") && !is(toks, k+1, "above", "opposite", "over", "one", "two", "a", "half", "halfway", "midway", "level", "just") {
@@ -61,8 +61,8 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	switch low(toks, k) {
 	case "midway", "middle", "halfway", "mid", "centre", "center", "midpoint":
-		if is(toks, k+1, "of") && is(toks, k+2, "the", "its") {
-			if _, m := parts(toks[min(k+3, len(toks)):]); m > 0 { // of another part, not of the shank
+		if is(toks, k+1, "of", "along", "down", "up") && is(toks, k+2, "the", "its") {
+			if name, m := parts(toks[min(k+3, len(toks)):]); m > 0 && name != "hook" { // of another part, not of the shank
 				return Length{}, 0
 			}
 		}
@@ -80,21 +80,11 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 			return at(0, Shank, 3)
 		}
 	}
-	if is(toks, k, "an", "one") && is(toks, k+1, "eye") && is(toks, k+2, "length") {
-		more, w := andMore(toks, k+3)
-		if !is(toks, k+3+w, "behind", "from", "back", "short", "shy") {
-			return Length{}, 0
-		}
-		n := 4 + w
-		if is(toks, k+n, "of") {
-			n++
-		}
-		for is(toks, k+n, "from", "the") {
-			n++
-		}
-		if is(toks, k+n, "eye", "bead") {
-			return at(1+more, Eye, n+1)
-		}
+	if l, n := scanOneEye(toks, k); n > 0 {
+		return l, k + n - i
+	}
+	if h, n := shortOfTrie.match(toks, k); n > 0 {
+		return Length{Low: shortOf[h].Low, High: shortOf[h].High, Of: Eye}, k + n - i
 	}
 	if v, n := ScanNumber(toks, k); n > 0 {
 		j := k + n
@@ -106,6 +96,9 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 			if uu, ff, m := unitAt(toks, j, parts); m > 0 && uu == Shank {
 				u, f, j = uu, ff, j+m
 			}
+		}
+		if is(toks, j, "of") && is(toks, j+1, "the") && is(toks, j+2, "way") && is(toks, j+3, "back", "down") { // "a third of the way back from the eye"
+			j += 3
 		}
 		if j == k+n && v.High >= 1 { // "one behind the eye" counts something
 			return Length{}, 0
@@ -130,6 +123,55 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	if name, n := parts(toks[min(k, len(toks)):]); n > 0 && name != "hook" {
 		return at(1, Unit(name), n)
+	}
+	return Length{}, 0
+}
+
+// How much is left bare by what ends "short of the eye", in eye lengths. From
+// memory.
+var shortOf = []Hedge{
+	{"just short of the eye", 0.25, 1, ""}, {"just shy of the eye", 0.25, 1, ""}, {"a little short of the eye", 0.5, 1.25, ""}, {"short of the eye", 0.5, 1.5, ""}, {"shy of the eye", 0.5, 1.5, ""}, {"well short of the eye", 1.5, 3, ""}, {"well back from the eye", 1.5, 3, ""},
+}
+
+var shortOfTrie = newTrie(len(shortOf), func(i int) string { return shortOf[i].Words })
+
+// scanOneEye reads a distance of about one eye behind the eye: "one eye length
+// behind the eye", "an eye and a half from the eye", "a full eye short".
+func scanOneEye(toks []Token, i int) (Length, int) {
+	if !is(toks, i, "a", "an", "one") {
+		return Length{}, 0
+	}
+	k := i + 1
+	if is(toks, k, "full", "whole") {
+		k++
+	}
+	if !is(toks, k, "eye") {
+		return Length{}, 0
+	}
+	k++
+	if is(toks, k, "length") {
+		k++
+	}
+	more, w := andMore(toks, k)
+	k += w
+	if is(toks, k, "length", "lengths") {
+		k++
+	}
+	if !is(toks, k, "behind", "from", "back", "short", "shy") {
+		return Length{}, 0
+	}
+	at := Length{Low: 1 + more, High: 1 + more, Of: Eye}
+	alone := !is(toks, k, "behind", "from")
+	k++
+	end := k
+	for is(toks, k, "of", "from", "the") {
+		k++
+	}
+	if is(toks, k, "eye", "bead") {
+		return at, k + 1 - i
+	}
+	if alone && (end >= len(toks) || toks[end].Kind == Mark) {
+		return at, end - i
 	}
 	return Length{}, 0
 }
@@ -174,7 +216,7 @@ func ScanForward(toks []Token, i int) (Length, int) {
 		return at, j + 2 - i
 	case is(toks, j, "shank", "hook") && forward:
 		return at, j + 1 - i
-	case way && forward, way && (is(toks, i-1, "forward", "up") || is(toks, i-2, "forward") || is(toks, i-3, "forward")):
+	case way && forward && !is(toks, k, "the"), way && !forward && (is(toks, i-1, "forward", "up") || is(toks, i-2, "forward") || is(toks, i-3, "forward")):
 		return at, k - i
 	}
 	return Length{}, 0

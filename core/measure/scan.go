@@ -94,7 +94,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 }
 
 var (
-	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
+	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "of a length with", "a length with", "equal with", "level in length with", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
 )
 
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
@@ -121,14 +121,14 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: Shank}, n + m
 		}
 		// "a good third", "about as long as the tail"
-		if _, m := asLong.Match(toks, k+n); m > 0 || Hedges[h].Words[len(Hedges[h].Words)-1] == 'n' {
+		if _, m := asLong.Match(toks, k+n); m > 0 || strings.HasSuffix(Hedges[h].Words, "er than") {
 			if m > 0 {
 				lo, hi = Hedges[h].Low, Hedges[h].High
 				k += n
 			} else if u, f, m := unitAt(toks, k+n, parts); m > 0 && f == 1 && u != MM {
 				return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n + m
 			}
-		} else if is(toks, k+n, "the", "a", "one", "full") {
+		} else if is(toks, k+n, "the", "a", "one", "full") && !(is(toks, k, "around") && is(toks, k+1, "the")) { // "around the shank" says where
 			// "barely a gape", "just under the shank", "just under a full shank"
 			j := k + n + 1
 			if is(toks, j, "full", "whole") {

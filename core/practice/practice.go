@@ -150,7 +150,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				note(i, "turns", v.String(), "palmer")
 			}
 		case "body", "abdomen":
-			if p.From.IsZero() {
+			if from, _ := p.Lies(); from.IsZero() {
 				p.From = map[string]measure.Length{"bend": {Low: 1, High: 1, Of: measure.Shank}, "barb": {Low: 1, High: 1, Of: measure.Barb}, "point": {Low: 1, High: 1, Of: measure.Point}}[c.School("body-end")]
 				note(i, "from", "at the "+c.School("body-end"), "body-end")
 			}

@@ -42,7 +42,7 @@ func (m *maker) ends(i int) (from, to float64) {
 	if proportion.EndsOpen(m.d.Parts[i]) && std.Form == role.FormWound && m.feet[i][0] > m.feet[i][1] {
 		to = m.feet[i][1]
 	}
-	if std.Kin == "body" && m.d.Parts[i].To.IsZero() && m.d.Parts[i].Length.IsZero() {
+	if _, said := m.d.Parts[i].Lies(); std.Kin == "body" && said.IsZero() && m.d.Parts[i].Length.IsZero() {
 		for j, q := range m.d.Parts {
 			qs, _ := q.Standard()
 			if qs.Name == "thorax" && !q.Absent {
@@ -52,7 +52,8 @@ func (m *maker) ends(i int) (from, to float64) {
 	}
 	if std.Name == "thorax" {
 		for j, q := range m.d.Parts {
-			if qs, _ := q.Standard(); qs.Kin == "body" && !q.To.IsZero() && m.d.Parts[i].From.IsZero() {
+			qs, _ := q.Standard()
+			if _, said := q.Lies(); qs.Kin == "body" && !said.IsZero() && m.d.Parts[i].From.IsZero() {
 				_, from, _ = m.r.Ends(j)
 			}
 		}

@@ -157,7 +157,8 @@ func EndsOpen(p dressing.Part) bool {
 	if !p.Length.IsZero() {
 		return false
 	}
-	return p.To.IsZero() || p.To.Of == measure.Shank && p.To.High == 0 && shareOfShank(p.To.Text)
+	_, to := p.Lies()
+	return to.IsZero() || to.Of == measure.Shank && to.High == 0 && shareOfShank(to.Text)
 }
 
 // shareOfShank tells whether a place was said as a share, "front two thirds".

@@ -159,15 +159,16 @@ func (r *Resolver) Ends(i int) (from, to float64, stated bool) {
 	std, _ := p.Standard()
 	from, to = r.Usual(std.From), r.Usual(std.To)
 	okFrom, okTo := false, false
-	if !p.From.IsZero() {
+	saidFrom, saidTo := p.Lies()
+	if !saidFrom.IsZero() {
 		var s float64
-		if s, okFrom = r.Station(p.From); okFrom {
+		if s, okFrom = r.Station(saidFrom); okFrom {
 			from = s
 		}
 	}
-	if !p.To.IsZero() {
+	if !saidTo.IsZero() {
 		var s float64
-		if s, okTo = r.Station(p.To); okTo {
+		if s, okTo = r.Station(saidTo); okTo {
 			to = s
 		}
 	}
@@ -418,10 +419,11 @@ func On(d dressing.Dressing, h hook.Hook, stated bool) Measured {
 			out.OfShank, out.OfShankLow, out.OfShankHigh = p.DiameterMM/g.ShankMM, p.DiameterMM/g.ShankMM, p.DiameterMM/g.ShankMM
 			out.Fixed = true
 		}
+		from, to := p.Lies()
 		for _, end := range []struct {
 			l  measure.Length
 			to **float64
-		}{{p.From, &out.From}, {p.To, &out.To}} {
+		}{{from, &out.From}, {to, &out.To}} {
 			if end.l.IsZero() {
 				continue
 			}
