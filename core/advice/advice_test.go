@@ -36,6 +36,7 @@ func TestEachPieceFiresAndItsTwinDoesNot(t *testing.T) {
 		{"fibres-short", "Hook: 10 dry\nTail: 10 pheasant tail fibres, one shank\nBody: butts of the tail fibres\n", "Hook: 16 dry\nTail: 10 pheasant tail fibres, one shank\nBody: butts of the tail fibres\n"},
 		{"rib-with-fibres", "Hook: 12 wet\nRib: gold wire, with the body, wound with the body\nBody: pheasant tail\n", "Hook: 12 wet\nRib: gold wire, wound with the body\nBody: hare's mask dubbing\n"},
 		{"dry-heavy-wire", "Hook: 14 dry, 2XH\nBody: fur\n", "Hook: 14 dry, 1XF\nBody: fur\n"},
+		{"dry-heavy-wire", "Hook: 14 dry, heavy wire\nBody: fur\n", "Hook: 14 dry, fine wire\nBody: fur\n"},
 		{"dry-weighted", "Hook: 14 dry\nUnderweight: copper wire\nBody: fur\n", "Hook: 14 wet\nUnderweight: copper wire\nBody: fur\n"},
 		{"dry-loose", "Hook: 14 dry\nBody: olive rabbit, loosely dubbed\n", "Hook: 14 dry\nBody: olive rabbit, tightly dubbed\n"},
 		{"hackle-long", "Hook: 14 dry\nHackle: ginger cock, two and a half gapes\n", "Hook: 14 dry\nHackle: ginger cock, two gapes\n"},

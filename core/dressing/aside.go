@@ -30,6 +30,13 @@ func (p *partReader) absent() {
 			p.take(0, len(p.toks), "plain", "this part is left out")
 			return
 		}
+		if _, own := ownSet.Match(p.toks, end); own > 0 && end > rest { // "none in the original; I add gold wire"
+			p.part.Absent = true
+			p.part.Said = append(p.part.Said, Said{By: "tier", Text: p.words(end, len(p.toks)-end)})
+			p.take(0, rest, "plain", "this part is left out")
+			p.take(end, len(p.toks)-end, "said", "this tier's own way, kept apart")
+			return
+		}
 		if k := rest + 1; p.toks[rest].Kind == measure.Mark && p.low(first) == "none" && (p.low(k) == "though" || p.low(k) == "although" || p.low(k) == "but" || p.low(rest) == "." || p.low(rest) == "(" || p.tells(k)) {
 			p.part.Absent = true
 			p.take(0, rest, "plain", "this part is left out")
@@ -80,6 +87,9 @@ func (p *partReader) asides() {
 		}
 		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
 		n := 0
+		if _, m := measure.ScanLength(p.toks, i, p.name); p.low(i) == "until" && m > 0 {
+			continue
+		}
 		if _, m := causeSet.Match(p.toks, i); m > 0 {
 			strong := causeAnywhere[p.low(i)] || p.low(i) == "or"
 			if speaker[p.low(i)] && !atStart && !p.figures(i, p.clauseEnd(i)) { // "the thinnest wire you have"
@@ -129,6 +139,10 @@ func (p *partReader) asides() {
 func (p *partReader) command(i int) bool {
 	switch p.low(i + 1) {
 	case "it", "them", "this", "these":
+	case "some", "the", "out":
+		if !imperative[p.low(i)] {
+			return false
+		}
 	default:
 		return false
 	}
@@ -142,6 +156,9 @@ func (p *partReader) command(i int) bool {
 	}
 	return !p.turnsWithin(i, p.clauseEnd(i))
 }
+
+// imperative are what a tier is told to do at the end of a part.
+var imperative = wordSet("leave", "let", "pick", "tease", "brush", "stroke", "press", "pull", "push", "wet", "moisten", "trim", "keep", "comb", "pinch", "wipe", "snip")
 
 // without tells a clause such as "no varnish".
 func (p *partReader) without(i int) bool {

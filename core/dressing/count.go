@@ -2,6 +2,7 @@ package dressing
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 
 	"mothledger/core/material"
@@ -28,6 +29,15 @@ func (p *partReader) shares() {
 		v, n := measure.ScanNumber(p.toks, i)
 		if n == 0 || v.Low != v.High || !p.freeRun(i, n) {
 			continue
+		}
+		if a, b, ok := strings.Cut(p.low(i), "/"); ok && n == 1 { // "50/50"
+			x, errA := strconv.Atoi(a)
+			y, errB := strconv.Atoi(b)
+			if errA == nil && errB == nil && x+y == 100 {
+				p.ratio = [2]float64{float64(x), float64(y)}
+				p.take(i, 1, "amount", fmt.Sprintf("%d %% of the whole, and %d %%", x, y))
+				continue
+			}
 		}
 		k := i + n
 		if b, m := p.toOne(k); m > 0 && p.clauseStart(i) == i && v.Low >= 1 {

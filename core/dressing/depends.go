@@ -20,7 +20,7 @@ var (
 		"on smaller hooks", "on smaller sizes", "on the smaller sizes", "in smaller sizes", "in the smaller sizes", "on small hooks", "on big hooks", "on the bigger hooks", "on the big ones", "on the small ones", "for larger sizes", "for smaller sizes", "for the larger sizes", "for the smaller sizes",
 		"at night", "by night", "by day", "in daylight", "after dark", "in bright light", "in sunshine", "on a bright day", "on a dull day", "early in the season", "late in the season", "in spring", "in autumn")
 	bySize = phraseSet("on a", "on an", "on the", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
-	ownSet = phraseSet("i usually", "i use", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
+	ownSet = phraseSet("i usually", "i use", "i add", "i put", "i tie in", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
 	// of the fly in the hand
 	specimenSet = phraseSet("on this one", "on this specimen", "this one", "this specimen", "on this fly", "here it is", "here it came out", "the one in the box", "on the one in the box")
 	gluing      = wordSet("glue", "superglue", "marker", "pen")
@@ -86,8 +86,8 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 	case more("and", "larger"), more("and", "above"), more("or", "larger"), more("and", "bigger"), more("up"), more("upwards"):
 		a = 1
 	case p.low(k) == "to" || p.low(k) == "-" || p.low(k) == "and":
-		if x := size(k + 1); x > a {
-			b = x
+		if x := size(k + 1); x > 0 && x != a { // "on 10s and 8s"
+			a, b = min(a, x), max(a, x)
 			k += 2
 		}
 	}

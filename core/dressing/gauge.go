@@ -75,6 +75,10 @@ func (p *partReader) gauges() {
 			set(i, 1, t.Value*measure.MMPerInch, "inches, as wire is sold")
 			continue
 		}
+		if unit := p.low(i + 1); p.toks[i].Kind == measure.Number && (unit == "lb" || unit == "lbs" || unit == "kg") && p.free(i+1) { // what a strand holds
+			p.pendingSize(i, 2)
+			continue
+		}
 		number, name := p.toks[i], p.low(i+1)
 		at, n := i, 2
 		if name != "awg" && name != "swg" { // "AWG 30"
@@ -202,6 +206,13 @@ func (p *partReader) gauge(i, n int, l measure.Length) bool {
 	// "2 mm foam": a grade of the material, not its length on the hook
 	if p.std.Form == role.FormTail || p.std.Form == role.FormWing {
 		return false
+	}
+	if p.std.Form == role.FormCase && p.clauseStart(i) == i && l.Mid() <= 8 { // "stretch strip, 4 mm"
+		for k := range i {
+			if kind, _ := material.NounKind(p.low(k)); kind == material.Strip || kind == material.Foam {
+				return p.pendingSize(i, n)
+			}
+		}
 	}
 	k := i + n
 	for j := k; j < k+3 && p.free(j); j++ {

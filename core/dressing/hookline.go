@@ -43,7 +43,7 @@ var hookStyles = map[string]string{
 }
 
 // hookPlain are words of a hook line that carry no value of the ledger.
-var hookPlain = wordSet("hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
+var hookPlain = wordSet("nr", "hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
 
 var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
 
@@ -61,6 +61,7 @@ func (h *hookLine) readTokens(p *partReader) {
 			p.remark(i, end-i, "kept as a remark")
 		}
 	}
+	p.otherSizes()
 	for i := 1; i < len(p.toks); i++ { // "(a 12 if you can't see the 14)"
 		if p.low(i) == "if" && p.free(i) && p.clauseStart(i) > 0 {
 			if _, n := replacesSet.Match(p.toks, i); n > 0 {
@@ -88,6 +89,38 @@ func (h *hookLine) readTokens(p *partReader) {
 		}
 	}
 }
+
+// otherSizes keeps "(12 and 14 when the water is clear)", said in brackets after the
+// size, as what is accepted instead.
+func (p *partReader) otherSizes() {
+	numbered := false
+	for i := 0; i < len(p.toks); i++ {
+		if p.toks[i].Kind == measure.Number {
+			numbered = true
+		}
+		if p.low(i) != "(" || !numbered {
+			continue
+		}
+		end := i + 1
+		elsewhere, size := false, false
+		for ; end < len(p.toks) && p.low(end) != ")"; end++ {
+			elsewhere = elsewhere || elsewhen[p.low(end)]
+			size = size || p.toks[end].Kind == measure.Number || isDigits(strings.TrimRight(p.low(end), "s"))
+		}
+		if elsewhere && size && p.freeRun(i+1, end-i-1) && end > i+1 {
+			from := i + 1
+			if p.low(from) == "or" {
+				from++
+			}
+			p.part.Alternatives = append(p.part.Alternatives, Material{Name: p.words(from, end-from)})
+			p.take(i+1, end-i-1, "alternative", "accepted instead")
+		}
+		i = end
+	}
+}
+
+// elsewhen are words that set a size in brackets apart from the size of this fly.
+var elsewhen = wordSet("when", "for", "ties", "tie", "uses", "prefers", "sometimes", "also", "spring", "summer", "autumn", "winter", "late", "early")
 
 // alternatives sets apart ", or a heavy wet hook".
 func (h *hookLine) alternatives(p *partReader) {

@@ -109,6 +109,11 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			// "ribbed with gold wire, over the rear half": the body lies there too
 			if body := &r.d.Parts[len(r.d.Parts)-1]; body.From.IsZero() && body.To.IsZero() {
 				body.From, body.To = part.From, part.To
+				for _, place := range []string{part.From.Text, part.To.Text} {
+					if place != "" && !strings.Contains(body.Text, place) {
+						body.Text += ", " + place
+					}
+				}
 			}
 		}
 		r.d.Parts = append(r.d.Parts, part)
@@ -153,6 +158,9 @@ func lexAt(s string, from, to int) []measure.Token {
 	for i, t := range toks {
 		t.Start += from
 		t.End += from
+		if t.Low == "." && t.Joined && i > 0 && toks[i-1].Low == "fl" { // "fl. pink"
+			continue
+		}
 		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && len(out) > 1 && out[len(out)-2].Kind == measure.Number {
 			continue
 		}

@@ -218,7 +218,7 @@ func (p *partReader) words_() *Words { return p.reader.words }
 var growing = wordSet("tail", "wing", "body", "neck", "back", "rump", "shoulder", "leg", "cheek", "face", "belly", "eye", "centre", "center", "head")
 
 // markings are markings that a colour word before them belongs to.
-var markings = wordSet("tipped", "edged", "barred", "centred", "centered", "spotted")
+var markings = wordSet("pupil", "pupils", "tipped", "edged", "barred", "centred", "centered", "spotted")
 
 // ofFly are nouns of materials that alone name a part of the fly: a calf's tail is
 // one, "the tail" is none.
@@ -356,7 +356,7 @@ func (p *partReader) hyphened(k int) bool {
 func (p *partReader) notColour(from, last int) bool {
 	l, next := p.low(last), p.low(last+1)
 	switch next {
-	case "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+	case "pupil", "pupils", "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
 		return true
 	}
 	switch l {
@@ -445,6 +445,9 @@ func (p *partReader) assemble(list []nounPhrase) {
 			np.prep = append(np.prep, np.name[0])
 			qualify(last, np)
 			shaped = true
+			continue
+		case np.noun && last != nil && last.Name != "" && len(np.name) == 1 && units[np.name[0]] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
+			qualify(last, np)
 			continue
 		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && np.joint != "or" && np.joint != "and" && np.joint != "with": // "a green one; cock"
 			last.Name = p.counted(strings.Join(np.name, " "))
@@ -622,6 +625,9 @@ func nounLater(list []nounPhrase, k int) bool {
 // containers are words that only shape what follows "of".
 var containers = wordSet("strip", "strips", "sheet", "film", "dubbing", "braid", "lace", "ribbon", "fur", "hair", "wool", "herl", "feather", "quill feather", "feathers", "hackle", "quill")
 
+// units are what is counted of a material that was named before.
+var units = wordSet("plume", "plumes", "feather", "feathers", "hairs", "herls", "biots")
+
 func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:] }
 
 // shapes are containers that say nothing of what the material is.
@@ -649,7 +655,7 @@ func (p *partReader) nounAhead(list []nounPhrase, k int) bool {
 	commas := 0
 	for j := k + 1; j < len(list); j++ {
 		switch list[j].joint {
-		case "or", "and", "&":
+		case "or", "and", "&", "over":
 			commas = 0
 		case "":
 		case ",": // "brown, claret and black fur", "rear third brown, middle third claret, front third black fur"

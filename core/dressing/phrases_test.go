@@ -1,6 +1,7 @@
 package dressing
 
 import (
+	"math"
 	"strings"
 	"testing"
 
@@ -83,6 +84,51 @@ func TestPhrases(t *testing.T) {
 		{"#6 4XL streamer", "hook.hook.shank", "4XL"},
 		{"SIZES 10 - 14", "sizes", "10-14"},
 		{"Take fine copper wire for the rib and leave it", "rib.colour", "copper"},
+		{"Body: thread, from round the bend to just short of the eye", "body.to", "0.25-1 eye"},
+		{"Body: thread, from round the bend to just short of the eye", "body.length", "-"},
+		{"Body: braid, from the barb to an eye and a half behind the eye", "body.to", "1.5 eye"},
+		{"Body: quill, to a good two eyes from the eye", "body.to", "2-2.6 eye"},
+		{"Body: wool, one eye from the eye", "body.to", "1 eye"},
+		{"Body: fur, and it stops a third of the way back from the eye", "body.to", "0.3333 shank"},
+		{"Body: fur; it should end above the barb", "body.to", "1 barb"},
+		{"Body: fibres, rolled around the shank", "body.length", "-"},
+		{"Wing: hair, one shank, and it must not pass the end of the bend", "wing.length", "1 shank"},
+		{"Wing: hair, and it must not pass the bend", "wing.length", "0.7-1 bend"},
+		{"Hackle: hen, long enough to reach a shade past the bend", "hackle.length", "1.02-1.12 bend"},
+		{"Hackle: ginger cock, palmered, wound down to the bend", "hackle.length", "-"},
+		{"Hackle: ginger cock, palmered, wound down to the bend", "hackle.to", "1 bend"},
+		{"Hackle: cock, the fibres to be half as long again as the gape", "hackle.length", "1.5 gape"},
+		{"Whisks: fibres, of a length with the shank", "whisks.length", "1 shank"},
+		// the most that there may be
+		{"Hackle: cock, two turns, three at the outside", "hackle.turns", "2-3"},
+		{"Tail: six fibres, eight at most", "tail.count", "6-8 fibre"},
+		{"Hackle: hen, 1½ turns, no more", "hackle.turns", "1.5"},
+		{"Rib: wire, 5 turns under the resin", "rib.turns", "5"},
+		// whose number it is
+		{"Back: pheasant tail, 15 fibres, pulled over, then two of its fibres left each side", "back.count", "15 fibre"},
+		{"Legs: six black fibres, knotted, three a side", "legs.count", "3 fibre side"},
+		{"Eyes: a pair of 4 mm stick-on eyes", "eyes.count", "2 eye"},
+		{"Weight: fifteen turns of lead wire .025\", in the front half", "weight.diameterMM", "0.635"},
+		{"Weight: fifteen turns of lead wire .025\", in the front half", "weight.length", "-"},
+		{"Back: clear stretch strip, 4 mm", "back.length", "-"},
+		{"Rib: 4 lb mono, 7 turns", "rib.size", "4 lb"},
+		// colours
+		{"Collar: dark hare's mask", "collar.colour", "dark"},
+		{"Wing: light elk hair", "wing.colour", "light"},
+		{"Rib: medium black wire", "rib.colour", "black"},
+		{"Hackle: wren-brown hen", "hackle.colour", "wren brown"},
+		{"Eyes: silver, black pupil", "eyes.colour", "silver"},
+		{"Abdomen: green dubbing over the wire", "abdomen.name.1", "-"},
+		{"Legs: fibres, reaching a hair beyond the bend", "legs.name.1", "-"},
+		{"Tail: 8-10 moose body hairs", "tail.name", "moose body hair"},
+		// hooks
+		{"Hook: 12 wet, heavy wire", "hook.hook.wire", "heavy"},
+		{"Hook: 14, fine in the wire", "hook.hook.wire", "fine"},
+		{"Hook: 14, barb pressed flat", "hook.hook.barb", "flattened"},
+		{"Hook: grub, size 10 (12 and 14 when the water is clear)", "contradictions", "-"},
+		{"Hook: 10 wet (a neighbour ties it on an 8)", "hook.hook.size", "10"},
+		{"Rib: none in the original; I add fine silver wire, 5 turns", "rib.absent", "true"},
+		{"Rib: none in the original; I add fine silver wire, 5 turns", "rib.turns", "-"},
 		{"Hook: 12 dry, because the 14 drowns", "contradictions", "-"},
 		{"Hook: 12 dry, because the 14 drowns", "hook.hook.size", "12"},
 	} {
@@ -92,6 +138,45 @@ func TestPhrases(t *testing.T) {
 		}
 		if got != c.want && !sameNumber(got, c.want) {
 			t.Errorf("%s: %s is %q, a tier would say %q", c.line, c.key, got, c.want)
+		}
+	}
+}
+
+// The shares of a blend, as people give them.
+func TestShares(t *testing.T) {
+	for _, c := range []struct {
+		line string
+		want []float64
+	}{
+		{"Body: two parts hare's ear to one part olive rabbit", []float64{2. / 3, 1. / 3}},
+		{"Body: three parts olive and one part brown dubbing", []float64{0.75, 0.25}},
+		{"Body: brown and yellow dubbing, two parts to one", []float64{2. / 3, 1. / 3}},
+		{"Body: olive dubbing and hare's ear, 60/40", []float64{0.6, 0.4}},
+		{"Wing: white hair, in two parts", []float64{0}},
+	} {
+		p := read(t, "Fly\n"+c.line+"\n").Parts[0]
+		if len(p.Materials) != len(c.want) {
+			t.Errorf("%s: materials %+v", c.line, p.Materials)
+			continue
+		}
+		for i, m := range p.Materials {
+			if math.Abs(m.Share-c.want[i]) > 1e-9 {
+				t.Errorf("%s: %s is %.3f of it, a tier would say %.3f", c.line, m.Name, m.Share, c.want[i])
+			}
+		}
+	}
+}
+
+// A recipe on one line, its parts set off by dashes, and one told by a speaker.
+func TestOneLineAndTalk(t *testing.T) {
+	d := read(t, "LARCH END SPIDER - #16 wet - thr purple silk - bdy purple silk, stop at the barb - hkl wren-brown hen, 2t - hd small\n")
+	if d.Title != "LARCH END SPIDER" || len(d.Parts) != 5 || lookup(d, "hook.hook.size") != "16" || lookup(d, "hackle.turns") != "2" {
+		t.Errorf("one line: %q, %d parts", d.Title, len(d.Parts))
+	}
+	d = read(t, "Pattern: Talk\n\nRight, the hook is a dry fly hook in a fourteen, and I've got brown thread on it, 8/0.\nOver that a ginger cock hackle, palmered in five turns.\n")
+	for key, want := range map[string]string{"hook.hook.size": "14", "thread.colour": "brown", "thread.thread.aught": "8/0", "hackle.turns": "5", "hackle.colour": "ginger"} {
+		if got := lookup(d, key); got != want {
+			t.Errorf("talk: %s is %q, expected %q", key, got, want)
 		}
 	}
 }

@@ -246,6 +246,9 @@ func (r *reader) segments(s string, start int) []segment {
 			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
 			continue
 		}
+		if n := len(out); n > 0 && after == "." && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"
+			continue
+		}
 		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
 		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
 			g, next, ok = r.sentenceAt(s, toks, i, out)
@@ -281,7 +284,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	k := i
 	if first {
 		if h, n := headerAt(toks, i); n > 0 && i+n < len(toks) {
-			if m := separator(s, toks, i+n); m > 0 {
+			if m := separator(s, toks, i+n); m > 0 || strings.Contains(s[toks[i+n-1].End:toks[i+n].Start], "\t") { // a table's column
 				g.header = h
 				g.labelEnd = toks[i+n+m-1].End
 				return g, i + n + m, true
@@ -343,6 +346,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k, k < len(toks) && k > i
 	}
 	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0])
+	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." { // "12 2XL. THR. BROWN."
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
 	if everyday[written] && !isUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && written == "silk") {
 		return g, 0, false
@@ -378,7 +385,7 @@ func separator(s string, toks []measure.Token, k int) int {
 			return 2
 		}
 	case "-":
-		if k+1 < len(toks) && toks[k+1].Low == "-" && toks[k+1].Joined && !t.Joined { // "Hook -- 10"
+		if k+1 < len(toks) && toks[k+1].Low == "-" && toks[k+1].Joined { // "Hook -- 10", "Hook--10"
 			return 2
 		}
 		if longDash(s, t) || !t.Joined && (t.End >= len(s) || s[t.End] == ' ' || s[t.End] == '\t') {

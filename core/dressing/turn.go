@@ -86,8 +86,12 @@ func (p *partReader) turns() {
 			hold = false // "3 turns behind the wing and 2 in front"
 			said, k = measure.Interval{Low: said.Low + more.Low, High: said.High + more.High}, k+n
 		}
-		if lo, hi, m := measure.ScanBound(p.toks, k+1); m > 0 && p.freeRun(k+1, m) {
-			said, k = said.Times(lo, hi), k+m
+		comma := 0
+		if p.low(k+1) == "," {
+			comma = 1
+		}
+		if lo, hi, m := measure.ScanBound(p.toks, k+1+comma); m > 0 && p.freeRun(k+1, comma+m) {
+			said, k = said.Times(lo, hi), k+comma+m
 		}
 		if hi, m := p.ceiling(k + 1); m > 0 && hi > said.High {
 			said.High, k = hi, k+m
@@ -199,6 +203,9 @@ func (p *partReader) holdsDown(i, k int) bool {
 	}
 	switch p.low(j) {
 	case "under", "beneath", "underneath", "behind", "below":
+		if v, _ := measure.ScanNumber(p.toks, i); v.Low > 3 { // "5 turns under the resin" are its own
+			return false
+		}
 		return p.low(j+1) != "wing" && !(p.std.Form == role.FormCollar && p.low(j) == "behind")
 	}
 	return false

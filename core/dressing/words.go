@@ -52,7 +52,7 @@ func (w *Words) partName(toks []measure.Token) (string, int) {
 		return "", 0
 	}
 	label := w.roleList[i]
-	if everyday[label] || len(label) < 3 {
+	if everyday[label] || len(label) < 3 && label != "wc" {
 		return "", 0
 	}
 	r, _ := role.Find(label)

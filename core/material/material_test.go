@@ -34,6 +34,22 @@ func TestHexKnowsModifiedColours(t *testing.T) {
 	}
 }
 
+// "Dark hare's mask" is drawn darker than hare's mask, and light elk lighter.
+func TestHueOfAShade(t *testing.T) {
+	l := func(name, colour string) float64 {
+		hex, _ := Hue(name, colour)
+		c, err := colorful.Hex(hex)
+		if err != nil {
+			t.Fatal(err)
+		}
+		light, _, _ := c.Lab()
+		return light
+	}
+	if !(l("hare's mask", "dark") < l("hare's mask", "") && l("elk hair", "light") > l("elk hair", "")) {
+		t.Error("a shade does not shift the material's own colour")
+	}
+}
+
 func TestCompareColours(t *testing.T) {
 	for _, c := range []struct{ a, b, want string }{
 		{"grey", "gray", "same"}, {"blue-dun", "blue dun", "same"}, {"scarlet", "red", "inside"}, {"claret", "wine", "inside"}, {"ginger", "cinnamon", "overlapping"},

@@ -210,7 +210,8 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			if comparative[low(toks, j+m)] && is(toks, j+m+1, "than") { // "2 mm longer than the tail" is no length of 2 mm
 				return Length{}, 0
 			}
-			if (Length{Of: u}).IsPart() && !partUnitFits(toks, k, n, j) {
+			alone := v.High < 1 && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
+			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j) {
 				return Length{}, 0
 			}
 			return Length{Low: round(v.Low * f), High: round(v.High * f), Of: u}, j + m - i
@@ -342,6 +343,11 @@ func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	if n == 0 {
 		return Length{}, 0
+	}
+	if e := ReachHedges[h]; e.Low == 1 && e.High == 1 { // "long enough to reach" + "a shade past"
+		if g, m := reachTrie.match(toks, i+verb+n); m > 0 {
+			h, n = g, n+m
+		}
 	}
 	k := i + verb + n
 	if _, m := ends.Match(toks, k); m > 0 {

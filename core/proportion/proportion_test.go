@@ -118,6 +118,24 @@ func TestPlaces(t *testing.T) {
 	}
 }
 
+// "To the barb" said of a body alone is where it ends behind (JOB.md §13): it goes
+// forward from there, and so does one that ends "over the point".
+func TestABodyToTheBarbGoesForwardFromIt(t *testing.T) {
+	for text, want := range map[string]float64{
+		"black fur, to the barb":                    hook.BarbStation,
+		"black fur, ending over the point":          hook.PointStation,
+		"black fur, to two eyes behind the eye":     0.97, // the usual hind end, common practice
+		"black fur, from the point to the shoulder": hook.PointStation,
+	} {
+		d := read(t, "Fly\nHook: 12 wet\nBody: "+text+"\n")
+		g, _ := hook.Hook{Size: 12}.Geometry()
+		from, to, _ := NewResolver(d, g).Ends(1)
+		if math.Abs(from-want) > 1e-9 || to > 0.5 {
+			t.Errorf("%s: from %.2f to %.2f, expected from %.2f to the front", text, from, to, want)
+		}
+	}
+}
+
 func TestAssumedHookSaysSo(t *testing.T) {
 	d := read(t, "Pattern: T\n\nTail: hen, half the shank\n")
 	h, stated := d.HookNamed()
