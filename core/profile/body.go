@@ -2,6 +2,7 @@ package profile
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"mothledger/core/dressing"
@@ -51,6 +52,10 @@ func (m *maker) ends(i int) (from, to float64) {
 		}
 	}
 	if std.Name == "thorax" {
+		if proportion.EndsOpen(m.d.Parts[i]) && !m.winged() { // dubbed up to the head, over the feet of legs and flash
+			head, _ := m.headEnds()
+			to = math.Min(to, head)
+		}
 		for j, q := range m.d.Parts {
 			qs, _ := q.Standard()
 			if _, said := q.Lies(); qs.Kin == "body" && !said.IsZero() && m.d.Parts[i].From.IsZero() {
@@ -62,6 +67,14 @@ func (m *maker) ends(i int) (from, to float64) {
 		from = to + 0.03
 	}
 	return from, to
+}
+
+// winged tells whether a wing or a hackle stands between the thorax and the head.
+func (m *maker) winged() bool {
+	return slices.ContainsFunc(m.d.Parts, func(p dressing.Part) bool {
+		std, _ := p.Standard()
+		return !p.Absent && (std.Form == role.FormCollar || std.Form == role.FormWing && std.Name != "flash" || std.Form == role.FormPost)
+	})
 }
 
 // envelope outlines the fly between two stations with the given half
@@ -109,10 +122,15 @@ func (m *maker) gloss() {
 
 func (m *maker) wound(i int, std role.Role) {
 	from, to := m.ends(i)
+	thick := 1.0
+	if i == m.r.ThreadCollar() { // built up to the bead
+		from, to = m.headEnds()
+		thick = 1.6
+	}
 	s := m.shape("envelope", i)
 	round := fallsAway(m.kind(i))
 	m.envelope(&s, from, to, func(t float64) float64 {
-		h := m.g.GapeMM * proportion.Girth(std, m.kind(i), t)
+		h := thick * m.g.GapeMM * proportion.Girth(std, m.kind(i), t)
 		if wide := from - to; std.Name == "thorax" && wide < 0.12 { // a thorax that has no room is no wall
 			h *= 0.6 + 0.4*wide/0.12
 		}
@@ -216,8 +234,10 @@ func (m *maker) rib(i int) {
 		if p.Winding == "counter" {
 			lo, hi = hi, lo
 		}
-		x0, y0 := m.ax.at(hi, m.stationHalf(hi)*1.02)
-		x1, y1 := m.ax.at(lo, -m.stationHalf(lo)*1.02)
+		// the edge of the rib, not its middle, stands out where it comes round
+		in := 0.3 * m.gaugeMM(i)
+		x0, y0 := m.ax.at(hi, m.stationHalf(hi)-in)
+		x1, y1 := m.ax.at(lo, -m.stationHalf(lo)+in)
 		s.Points = append(s.Points, pt(x0, y0), pt(x1, y1))
 	}
 	s.Width = r2(m.gaugeMM(i))
@@ -325,16 +345,16 @@ func (m *maker) head() {
 		s.Assumed = assumed
 		m.out = append(m.out, s)
 	}
+	if m.r.ThreadCollar() >= 0 { // drawn with the wound parts
+		return
+	}
 	s := Shape{Kind: "head", Part: idx, Role: "head", Texture: "varnish", Colour: m.threadColour(), Seed: 3, Assumed: false}
 	if idx >= 0 {
 		if _, c, none := m.ink(idx); !none {
 			s.Colour = c
 		}
 	}
-	from, to := m.headAt[0], m.headAt[1]
-	if bead := m.r.Usual(0); bead > 0 { // a few turns of thread behind the bead
-		from, to = math.Max(from, bead+0.03), bead
-	}
+	from, to := m.headEnds()
 	full := math.Min(0.095, 0.06+m.stationHalf(from)/m.g.GapeMM*0.25)
 	if k := m.headTexture(idx); k != "" {
 		s.Texture, full = k, 0.16
@@ -343,6 +363,16 @@ func (m *maker) head() {
 		return m.g.GapeMM * (0.035 + (full-0.035)*math.Sin(math.Pi*(0.12+0.62*(1-t)))*1.0)
 	})
 	m.out = append(m.out, s)
+}
+
+// headEnds is where the head lies: behind the eye, or a few turns of thread behind
+// the bead.
+func (m *maker) headEnds() (from, to float64) {
+	from, to = m.headAt[0], m.headAt[1]
+	if bead := m.r.Usual(0); bead > 0 {
+		from, to = math.Max(from, bead+0.03), bead
+	}
+	return from, to
 }
 
 func (m *maker) headTexture(idx int) string {

@@ -287,3 +287,30 @@ func TestAWingStandsByItsThorax(t *testing.T) {
 		t.Errorf("a wing tied last stands at %.2f, the thorax from %.2f to %.2f", wing, rear, front)
 	}
 }
+
+// Nothing may be bare before the bead: the thorax is dubbed up to the thread there,
+// and a hot spot without a place is that thread.
+func TestAThoraxIsDubbedUpToTheHead(t *testing.T) {
+	ends := func(s Shape) (rear, front float64) {
+		rear, front = math.Inf(1), math.Inf(-1)
+		for _, p := range s.Points {
+			rear, front = math.Min(rear, p[0]), math.Max(front, p[0])
+		}
+		return rear, front
+	}
+	for _, last := range []string{"", "Hot spot: orange thread\n"} {
+		o := outline(t, "Fly\nHook: 14 nymph\nBead: 2.8 mm brass\nAbdomen: pheasant tail\nThorax: hare\nLegs: pheasant tail, 2 each side\n"+last, 14)
+		name := "head"
+		if last != "" {
+			name = "hot spot"
+			if len(shapes(o, "head")) != 0 {
+				t.Error("a head is drawn beside the hot spot that is one")
+			}
+		}
+		_, thorax := ends(shapes(o, "thorax")[0])
+		rear, _ := ends(shapes(o, name)[0])
+		if rear-thorax > 0.06 {
+			t.Errorf("%.2f mm of bare shank between the thorax and the %s", rear-thorax, name)
+		}
+	}
+}

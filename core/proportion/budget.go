@@ -74,6 +74,10 @@ func (r *Resolver) Budget() Budget {
 	if bead > 0 {
 		head.mm = beadHeadEyes * g.EyeMM
 	}
+	collar := r.ThreadCollar()
+	if collar >= 0 {
+		head.part, head.role = collar, d.Parts[collar].Role
+	}
 	for i, p := range d.Parts {
 		std, _ := p.Standard()
 		if p.Absent {
@@ -108,7 +112,7 @@ func (r *Resolver) Budget() Budget {
 	bodied := false
 	for i, p := range d.Parts {
 		std, _ := p.Standard()
-		if p.Absent || std.Form != role.FormWound {
+		if p.Absent || std.Form != role.FormWound || i == collar {
 			continue
 		}
 		from, to, stated := r.Ends(i)
@@ -148,6 +152,28 @@ func (r *Resolver) Budget() Budget {
 		}
 	}
 	return b
+}
+
+// ThreadCollar gives the hot spot that finishes a beaded fly: the thread behind the
+// bead is then its head as well. It is -1 where a fly has none, has no bead, names a
+// head of its own, or says that the hot spot lies elsewhere. Common practice, no
+// source.
+func (r *Resolver) ThreadCollar() int {
+	if r.front == 0 {
+		return -1
+	}
+	collar := -1
+	for i, p := range r.d.Parts {
+		std, _ := p.Standard()
+		switch {
+		case p.Absent:
+		case std.Name == "head":
+			return -1
+		case std.Name == "hot spot" && p.From.IsZero() && p.To.IsZero() && p.Length.IsZero():
+			collar = i
+		}
+	}
+	return collar
 }
 
 // EndsOpen tells whether nobody said how far forward a wound part goes, or only that

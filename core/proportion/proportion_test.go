@@ -238,3 +238,24 @@ func TestAParachuteHackleTakesNoShank(t *testing.T) {
 		}
 	}
 }
+
+// On a beaded fly an unplaced hot spot is the thread behind the bead, and so its
+// head; one that is placed elsewhere, or a fly that names a head, keeps both.
+func TestAHotSpotBehindABeadIsTheHead(t *testing.T) {
+	const beaded = "Fly\nHook: 14 nymph\nBead: 2.8 mm brass\nBody: fur\n"
+	plain := BudgetOf(read(t, beaded), hook.Hook{Size: 14})
+	for more, want := range map[string]string{
+		"Hot spot: orange thread\n":                "hot spot",
+		"Hot spot: orange thread\nHead: black\n":   "head",
+		"Hot spot: orange thread, from the barb\n": "head",
+		"Hot spot: none\n":                         "head",
+	} {
+		b := BudgetOf(read(t, beaded+more), hook.Hook{Size: 14})
+		if last := b.Stretches[len(b.Stretches)-1]; last.Role != want {
+			t.Errorf("%q: the last in front is the %s, expected the %s", more, last.Role, want)
+		}
+		if math.Abs(b.NeedMM-plain.NeedMM) > 1e-9 {
+			t.Errorf("%q: %.2f mm needed in front, expected %.2f as without", more, b.NeedMM, plain.NeedMM)
+		}
+	}
+}

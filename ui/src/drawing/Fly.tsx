@@ -167,8 +167,8 @@ function Turns({ s, t, unit }: Inked) {
   const w = Math.max(s.width ?? 0, unit * 0.012);
   const d = turns(s).join("");
   return (
-    <g fill="none" strokeLinecap="round" strokeDasharray={undefined}>
-      <path d={d} stroke={t.line} strokeWidth={w * 1.45} opacity={0.75} />
+    <g fill="none" strokeLinecap="round">
+      <path d={d} stroke={t.line} strokeWidth={w * 1.35} opacity={0.7} />
       <path d={d} stroke={t.base} strokeWidth={w} />
       <path d={d} stroke={t.light} strokeWidth={w * 0.34} strokeDasharray={s.assumed ? dash(s, unit) : undefined} />
     </g>
@@ -188,8 +188,8 @@ function Fan({ s, t, unit }: Inked) {
       opacity={s.far ? 0.75 : 1}
     >
       <path d={a} stroke={t.dark} />
-      <path d={b} stroke={t.mid} />
-      <path d={c} stroke={few > 1 ? t.mid : t.light} />
+      <path d={b} stroke={t.mid} strokeDashoffset={unit * 0.016} />
+      <path d={c} stroke={few > 1 ? t.mid : t.light} strokeDashoffset={unit * 0.032} />
     </g>
   );
 }

@@ -324,16 +324,32 @@ export function disc(s: Shape): { far: string; near: string; rings: string } {
   return { far, near, rings };
 }
 
-/** The near half of each turn of a rib. */
+/** The near half of each turn of a rib: half a turn of a helix, which runs along the
+ * edge where it comes round and crosses the body between. */
 export function turns(s: Shape): string[] {
   const pts = points(s);
+  const count = Math.floor(pts.length / 2);
+  const mid = (k: number): Pt => {
+    const a = pts[2 * k] as Pt;
+    const b = pts[2 * k + 1] as Pt;
+    return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  };
   const out: string[] = [];
-  for (let i = 0; i + 1 < pts.length; i += 2) {
-    const a = pts[i] as Pt;
-    const b = pts[i + 1] as Pt;
-    const bow = Math.abs(a[1] - b[1]) * 0.09;
-    const lean = Math.sign(a[0] - b[0]) || 1;
-    out.push(`M${at(a)}Q${at([(a[0] + b[0]) / 2 + bow * lean, (a[1] + b[1]) / 2])} ${at(b)}`);
+  for (let k = 0; k < count; k++) {
+    const a = pts[2 * k] as Pt;
+    const b = pts[2 * k + 1] as Pt;
+    // the way along the body here, of the turns beside this one
+    const from = mid(Math.max(k - 1, 0));
+    const to = mid(Math.min(k + 1, count - 1));
+    const far = Math.hypot(to[0] - from[0], to[1] - from[1]);
+    const axis: Pt = far > 0 ? [(to[0] - from[0]) / far, (to[1] - from[1]) / far] : [1, 0];
+    const lean = ((b[0] - a[0]) * axis[0] + (b[1] - a[1]) * axis[1]) * helix;
+    out.push(
+      `M${at(a)}C${at([a[0] + axis[0] * lean, a[1] + axis[1] * lean])} ${at([b[0] - axis[0] * lean, b[1] - axis[1] * lean])} ${at(b)}`,
+    );
   }
   return out;
 }
+
+/** Where the controls of a cubic stand that follows half a cosine: 1 - 2/pi. */
+const helix = 0.364;
