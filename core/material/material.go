@@ -236,19 +236,52 @@ func Holds(name, words string) bool {
 
 // KindOf gives the kind of a material by its name.
 func KindOf(name string) Kind {
-	n := " " + strings.ReplaceAll(strings.ToLower(name), "-", " ") + " "
-	for _, p := range kindPhrases {
-		if holds(n, p.words, " ", "s ") {
-			return p.kind
+	n := strings.ReplaceAll(strings.ToLower(name), "-", " ")
+	best := len(kindPhrases) // the first of the table that stands in the name
+	last := Unknown
+	for at := 0; at < len(n); {
+		end := at + len(n[at:])
+		if i := strings.IndexByte(n[at:], ' '); i >= 0 {
+			end = at + i
 		}
-	}
-	fields := strings.Fields(n)
-	for i := len(fields) - 1; i >= 0; i-- {
-		if k, ok := NounKind(fields[i]); ok {
-			return k
+		word := n[at:end]
+		for _, list := range [][]int{phrasesFrom[word], phrasesFrom[strings.TrimSuffix(word, "s")]} {
+			for _, i := range list {
+				if i < best && beginsWith(n[at:], kindPhrases[i].words) {
+					best = i
+				}
+			}
 		}
+		if k, ok := NounKind(word); ok {
+			last = k
+		}
+		at = end + 1
 	}
-	return Unknown
+	if best < len(kindPhrases) {
+		return kindPhrases[best].kind
+	}
+	return last
+}
+
+// phrasesFrom gives the places in kindPhrases of the phrases that begin with a word.
+var phrasesFrom = func() map[string][]int {
+	m := map[string][]int{}
+	for i, p := range kindPhrases {
+		first, _, _ := strings.Cut(p.words, " ")
+		m[first] = append(m[first], i)
+	}
+	return m
+}()
+
+// beginsWith tells whether text begins with whole words, in the singular or the
+// plural.
+func beginsWith(text, words string) bool {
+	rest, ok := strings.CutPrefix(text, words)
+	if !ok {
+		return false
+	}
+	rest = strings.TrimPrefix(rest, "s")
+	return rest == "" || rest[0] == ' '
 }
 
 // Hue gives a drawing colour: that of the colour words, else one typical of the

@@ -226,6 +226,8 @@ func (m *maker) rib(i int) {
 	s := m.shape("turns", i)
 	s.Assumed = s.Assumed || assumed
 	pitch := (from - to) / float64(n)
+	wide := m.gaugeMM(i)
+	in := 0.3 * wide    // the edge of the rib, not its middle, stands out where it comes round
 	lean := 0.5 * pitch // a near half turn leans forward by half a pitch
 	for k := range n {
 		t := opening(p, (float64(k)+0.5)/float64(n))
@@ -234,13 +236,11 @@ func (m *maker) rib(i int) {
 		if p.Winding == "counter" {
 			lo, hi = hi, lo
 		}
-		// the edge of the rib, not its middle, stands out where it comes round
-		in := 0.3 * m.gaugeMM(i)
 		x0, y0 := m.ax.at(hi, m.stationHalf(hi)-in)
 		x1, y1 := m.ax.at(lo, -m.stationHalf(lo)+in)
 		s.Points = append(s.Points, pt(x0, y0), pt(x1, y1))
 	}
-	s.Width = r2(m.gaugeMM(i))
+	s.Width = r2(wide)
 	s.Count = n
 	m.out = append(m.out, s)
 }

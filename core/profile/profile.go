@@ -201,36 +201,36 @@ var layers = map[role.Form]int{
 
 func (m *maker) paint() {
 	wetHackle := !m.dryHackle()
+	const glossed, unheardOf, top = 8, 10, 13
 	stds := make([]role.Role, len(m.d.Parts))
-	known := make([]bool, len(m.d.Parts))
+	layer := make([]int, len(m.d.Parts)) // -1 for what is not drawn
 	for i, p := range m.d.Parts {
-		stds[i], known[i] = p.Standard()
+		std, known := p.Standard()
+		stds[i], layer[i] = std, layers[std.Form]
+		switch {
+		case p.Absent, !known && p.Count == nil:
+			layer[i] = -1
+		case !known:
+			layer[i] = unheardOf
+		case std.Name == "tag":
+			layer[i] = 2
+		case std.Name == "underwing":
+			layer[i] = glossed
+		case std.Form == role.FormCollar && wetHackle && m.wingBehindHackle(i):
+			layer[i] = glossed // a wet hackle tied before the wing lies under it
+		}
 	}
-	for layer := 0; layer <= 13; layer++ {
-		if layer == 8 {
+	for l := range top + 1 {
+		if l == glossed {
 			m.gloss()
 		}
-		for i, p := range m.d.Parts {
-			if p.Absent {
-				continue
-			}
-			std := &stds[i]
-			l := layers[std.Form]
-			if std.Name == "tag" {
-				l = 2
-			}
-			if std.Name == "underwing" {
-				l = 8
-			}
-			if std.Form == role.FormCollar && wetHackle && m.wingBehindHackle(i) {
-				l = 8 // a wet hackle tied before the wing lies under it
-			}
-			if !known[i] && layer == 10 && p.Count != nil {
+		for i := range stds {
+			switch {
+			case layer[i] != l:
+			case l == unheardOf && stds[i].Form == role.FormNone:
 				m.unknown(i)
-				continue
-			}
-			if l == layer {
-				m.part(i, *std)
+			default:
+				m.part(i, stds[i])
 			}
 		}
 	}

@@ -15,9 +15,9 @@ type axis struct {
 	shankMM float64
 }
 
-// stand is a place on the axis with its heading in radians; pi is towards the
-// bend.
-type stand struct{ x, y, heading, sin, cos float64 }
+// stand is a place on the axis with the sine and cosine of its heading, which is pi
+// towards the bend.
+type stand struct{ x, y, sin, cos float64 }
 
 const axisSteps = 100 // a shank
 
@@ -30,7 +30,7 @@ func newAxis(g hook.Geometry, style string) *axis {
 	x, y := 0.0, 0.0
 	turned := 0.0
 	s := 0.0
-	var sin, cos float64
+	sin, cos := math.Sincos(heading)
 	spear := math.Max(1-hook.PointStation, 0.12) * g.ShankMM
 	if g.ShankMM > 1.3*g.GapeMM/0.52 { // long shanks keep the spear of their gape
 		spear = (1 - hook.PointStation) * g.GapeMM / 0.52
@@ -42,32 +42,27 @@ func newAxis(g hook.Geometry, style string) *axis {
 	end := math.Pi
 	rest := 0.0
 	for {
-		if len(a.stands) == 0 {
-			sin, cos = math.Sincos(heading)
-		}
-		a.stands = append(a.stands, stand{x, y, heading, sin, cos})
+		a.stands = append(a.stands, stand{x, y, sin, cos})
 		st := s / g.ShankMM
-		was := heading
+		turn := 0.0
 		switch {
 		case st < curveFrom:
 		case st < 1:
-			t := curveTurn * a.step / ((1 - curveFrom) * g.ShankMM)
-			heading -= t
-			turned += t
+			turn = curveTurn * a.step / ((1 - curveFrom) * g.ShankMM)
 		case turned < end:
-			t := a.step / radius
+			turn = a.step / radius
 			if turned > 2.6 { // the last of the bend opens towards the point
-				t *= 0.8
+				turn *= 0.8
 			}
-			heading -= t
-			turned += t
 		default:
 			rest += a.step
 			if rest > spear {
 				return a
 			}
 		}
-		if heading != was {
+		if turn != 0 {
+			heading -= turn
+			turned += turn
 			sin, cos = math.Sincos(heading)
 		}
 		x += cos * a.step
@@ -90,7 +85,8 @@ func (a *axis) at(station, off float64) (x, y float64) {
 // slope is how far the axis has turned down at a station, in degrees.
 func (a *axis) slope(station float64) float64 {
 	i := min(max(int(math.Round(station*axisSteps)), 0), len(a.stands)-1)
-	return (math.Pi - a.stands[i].heading) * 180 / math.Pi
+	s := &a.stands[i]
+	return math.Atan2(s.sin, -s.cos) * 180 / math.Pi
 }
 
 func (m *maker) wire() Wire {
