@@ -109,7 +109,7 @@ func TestASchoolFillsInWhatIsSilent(t *testing.T) {
 	p.until(`document.querySelector(".mk-material")`)
 	p.focus("#recipe")
 	p.press(kb.Enter, kb.ModifierCtrl)
-	p.at("/folio/22")
+	p.at("/folio/28")
 	p.until(`document.querySelector('[data-testid="mm-tail"]')?.innerText === ""`)
 	value[bool](p, `(document.querySelector("label input[type=checkbox]").click(), true)`)
 	p.until(`document.querySelector('[data-testid="mm-tail"]').innerText.startsWith("4.2")`)
@@ -123,7 +123,7 @@ func TestASchoolFillsInWhatIsSilent(t *testing.T) {
 	}
 	value[bool](p, `([...document.querySelectorAll("label")].find((l) => l.innerText.trim() === "three quarters of the shank").click(), true)`)
 	p.until(`[...document.querySelectorAll("label")].find((l) => l.innerText.trim() === "three quarters of the shank").querySelector("input").checked`)
-	p.visit("/folio/22")
+	p.visit("/folio/28")
 	p.until(`document.querySelector('[data-testid="mm-tail"]')?.innerText.startsWith("6.2")`)
 }
 

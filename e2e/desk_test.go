@@ -61,10 +61,10 @@ func TestAReadingIsCorrectedByHandAndTaught(t *testing.T) {
 	p.says("The reader knows “grobble” from now on.")
 	p.do(chromedp.Focus(chromedp.CSS("#recipe")))
 	p.press(kb.Enter, kb.ModifierCtrl)
-	p.at("/folio/22")
+	p.at("/folio/28")
 	// remembered for that dressing
 	p.clickText("Revise")
-	p.at("/desk?folio=22")
+	p.at("/desk?folio=28")
 	p.until(`document.querySelectorAll('[aria-label="Corrected by hand"] li').length === 2`)
 	p.clickText("Leave it as it was")
 	p.until(`document.querySelector("h1").innerText === "Desk"`)
@@ -83,7 +83,7 @@ func TestAContradictionIsSettledWithANote(t *testing.T) {
 	value[bool](p, `(document.querySelectorAll("[data-testid=contradiction] input[type=radio]")[1].click(), true)`)
 	p.write("[data-testid=contradiction] input:not([type=radio])", "the specimen is brown")
 	p.press(kb.Enter, kb.ModifierCtrl)
-	p.at("/folio/22")
+	p.at("/folio/28")
 	p.says("The ledger adopts brown thread: the specimen is brown")
 }
 
@@ -213,12 +213,12 @@ func TestDraftsOutliveTheBrowserAndTheNetwork(t *testing.T) {
 	p.press(kb.Enter, kb.ModifierCtrl)
 	offline(false)
 	p.until(`!document.body.innerText.includes("No connection.")`)
-	p.until(`location.pathname === "/folio/22" || document.querySelector("[data-testid=kept]")?.innerText === "draft is safe"`)
+	p.until(`location.pathname === "/folio/28" || document.querySelector("[data-testid=kept]")?.innerText === "draft is safe"`)
 	if value[string](p, "location.pathname") == "/desk" {
 		p.do(chromedp.Focus(chromedp.CSS("#recipe")))
 		p.press(kb.Enter, kb.ModifierCtrl)
 	}
-	p.at("/folio/22")
+	p.at("/folio/28")
 	p.until(`document.querySelector("table").innerText.includes("head")`)
 }
 

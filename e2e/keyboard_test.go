@@ -28,7 +28,7 @@ func (p *page) focused(when string) {
 // ever touching a mouse.
 func TestAWholeSessionByKeyboard(t *testing.T) {
 	p := open(t, true, "/")
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 	p.find()
 	p.press("lantern")
 	p.until(`document.querySelectorAll("tbody tr").length === 4`)
@@ -95,7 +95,7 @@ func TestAWholeSessionByKeyboard(t *testing.T) {
 	p.press(kb.Enter)
 	p.until(`[...document.querySelectorAll(".mk-colour")].some((m) => m.innerText === "grobble")`)
 	p.press(kb.Enter, kb.ModifierCtrl)
-	p.at("/folio/22")
+	p.at("/folio/28")
 	p.until(`document.querySelector("#revisions")`)
 	// the keys of a page can be listed
 	p.press("?")
@@ -178,7 +178,7 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 	value[bool](p, `(document.querySelector("#f-date").select(), true)`)
 	p.write("#f-date", "1999")
 	p.clickText("File it")
-	p.at("/folio/22")
+	p.at("/folio/28")
 	if covered := value[bool](p, `(() => { const v = document.querySelector("section[aria-label='In the vice']").getBoundingClientRect(); return v.height > innerHeight / 3; })()`); covered {
 		t.Error("the vice covers more than a third of the page")
 	}

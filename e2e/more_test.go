@@ -37,7 +37,7 @@ func TestALongLedgerIsReadFurtherDown(t *testing.T) {
 
 func TestALedgerThatCannotBeReachedSaysSoAndGoesOn(t *testing.T) {
 	p := open(t, true, "/")
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 	cut := func(off bool) {
 		rules := []*network.Conditions{}
 		if off {
@@ -110,7 +110,7 @@ func TestEssentialsAreJudgedOnTheSpread(t *testing.T) {
 	if status := p.post("/api/dressings", `{ text: "Dark Lantern\nVariant of: White Lantern Moth\n\nHook: 10 wet\nTail: white hen fibres, a third of the shank\nRib: silver tinsel, 4 turns\nBody: cream wool\nWing: black duck slips, one shank\nHackle: white hen, 3 turns\n", parents: [15] }`); status != 201 {
 		t.Fatalf("filing: %d", status)
 	}
-	p.visit("/spread/15/22")
+	p.visit("/spread/15/28")
 	p.until(`document.querySelector("[data-testid=essentials]")`)
 	contains(t, p.text("[data-testid=essentials]"), "white wing")
 	contains(t, p.text("[data-testid=essentials]"), "lost")

@@ -12,17 +12,17 @@ import (
 
 func TestTheLedgerListsTheClubAndTypingNarrowsIt(t *testing.T) {
 	p := open(t, true, "/")
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 	first := p.text("tbody tr")
 	for _, want := range []string{"Gloaming Porter", "Edwin Sallow", "Lamps on the Low Water", "1934", "10 to 14"} {
 		contains(t, first, want)
 	}
-	if n := value[int](p, `document.querySelectorAll("tbody tr svg path").length`); n < 21*5 {
-		t.Errorf("%d strokes for 21 profiles", n)
+	if n := value[int](p, `document.querySelectorAll("tbody tr svg path").length`); n < 27*5 {
+		t.Errorf("%d strokes for 27 profiles", n)
 	}
 	p.find()
 	p.press("porter claret")
-	p.until(`document.querySelectorAll("tbody tr").length < 21 && document.querySelectorAll("tbody tr").length > 1`)
+	p.until(`document.querySelectorAll("tbody tr").length < 27 && document.querySelectorAll("tbody tr").length > 1`)
 	contains(t, p.text("tbody"), "Gloaming Porter")
 	if strings.Contains(p.text("tbody"), "Candle Sedge") {
 		t.Error("typing does not narrow the ledger")
@@ -30,7 +30,7 @@ func TestTheLedgerListsTheClubAndTypingNarrowsIt(t *testing.T) {
 	p.press(" zzqx") // nothing holds this
 	p.says("Nothing filed holds all of “porter claret zzqx”")
 	p.press(kb.Escape)
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 }
 
 func TestAnEmptyLedgerSaysWhatToDo(t *testing.T) {
@@ -128,7 +128,7 @@ func TestADressingIsTypedReadAndFiled(t *testing.T) {
 	value[bool](p, `(document.querySelector("#f-date").select(), true)`)
 	p.write("#f-date", "2019")
 	p.press(kb.Enter, kb.ModifierCtrl)
-	p.at("/folio/22")
+	p.at("/folio/28")
 	p.says("variant of")
 	for _, want := range []string{"Una Thrale", "Josiah Fenn", "p. 51", "2019"} {
 		contains(t, p.text("aside"), want)
@@ -145,7 +145,7 @@ func TestADraftOutlivesTheTab(t *testing.T) {
 	p.write("#recipe", slipway)
 	p.until(`document.querySelector(".mk-unread")`)
 	p.visit("/")
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 	p.visit("/desk")
 	p.until(`document.querySelector("#recipe")`)
 	if got := value[string](p, `document.querySelector("#recipe").value`); got != slipway {
@@ -209,7 +209,7 @@ func TestAxeFindsNothing(t *testing.T) {
 		}
 	}
 	club.visit("/")
-	club.until(`document.querySelectorAll("tbody tr").length === 21`)
+	club.until(`document.querySelectorAll("tbody tr").length === 27`)
 	club.press("?")
 	club.says("Keys on this page")
 	if found := club.axe(); found != "" {
@@ -219,7 +219,7 @@ func TestAxeFindsNothing(t *testing.T) {
 
 func TestTheFirstLoadIsSmall(t *testing.T) {
 	p := open(t, true, "/")
-	p.until(`document.querySelectorAll("tbody tr").length === 21`)
+	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 	sum := func(kind string) int {
 		return value[int](p, fmt.Sprintf(`performance.getEntriesByType("resource").filter((r) => new URL(r.name).pathname.endsWith(%q)).reduce((a, r) => a + r.encodedBodySize, 0)`, kind))
 	}

@@ -139,6 +139,28 @@ type Entry struct {
 	VerdictIs  string           `json:"verdictIs,omitempty"`
 }
 
+// sheetOf is from how many dressings a sheet is chosen.
+const sheetOf = 100
+
+// Various gives n dressings whose flies look as different as can be, of the first in
+// the ledger, each with its drawing.
+func (l *Ledger) Various(ctx context.Context, n int, v Vice) (Page, error) {
+	p, err := l.Find(ctx, "", 0, sheetOf, v)
+	if err != nil {
+		return Page{}, err
+	}
+	outlines := make([]profile.Outline, len(p.Entries))
+	for i, e := range p.Entries {
+		outlines[i] = *e.Outline
+	}
+	chosen := []Entry{}
+	for _, i := range profile.Unlike(outlines, n) {
+		chosen = append(chosen, p.Entries[i])
+	}
+	p.Entries, p.Next = chosen, 0
+	return p, nil
+}
+
 func entry(r store.Row) Entry {
 	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Reason: r.Reason, Variants: r.Variants}
 	if r.SizeLow != nil && r.SizeHigh != nil {

@@ -121,6 +121,15 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			return &answer[ledger.Page]{p}, problem(ctx, log, err)
 		})
 
+	huma.Register(api, op(http.MethodGet, "/api/sheet", "various-dressings", "Dressings that look as different as can be, for a sheet of drawings"),
+		func(ctx context.Context, in *struct {
+			Vice
+			Flies int `query:"flies" minimum:"1" maximum:"24" default:"12"`
+		}) (*answer[ledger.Page], error) {
+			p, err := l.Various(ctx, in.Flies, in.ledger())
+			return &answer[ledger.Page]{p}, problem(ctx, log, err)
+		})
+
 	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family and its revisions"),
 		func(ctx context.Context, in *struct {
 			Vice

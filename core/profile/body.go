@@ -95,10 +95,33 @@ func (m *maker) envelope(s *Shape, from, to float64, half func(t float64) float6
 	s.Root = pt(x, y)
 }
 
+// tiedFrom is how far back the thread was laid: to the root of a tail or the hind end
+// of a tag or a body, else to where the bend begins.
+func (m *maker) tiedFrom() float64 {
+	const usual = 0.99
+	rear, said := 0.0, false
+	for i, p := range m.d.Parts {
+		std, _ := p.Standard()
+		switch {
+		case p.Absent:
+		case std.Form == role.FormTail || std.Name == "tag" || std.Name == "butt":
+			return usual
+		case std.Kin == "body":
+			from, _ := p.Lies()
+			f, _, _ := m.r.Ends(i)
+			rear, said = math.Max(rear, f), said || !from.IsZero()
+		}
+	}
+	if !said {
+		return usual
+	}
+	return math.Min(rear, usual)
+}
+
 // underbody is the bed of thread on every fly.
 func (m *maker) underbody() {
 	s := Shape{Kind: "envelope", Part: -1, Role: "underbody", Texture: string(material.Thread), Colour: m.threadColour(), Seed: 7}
-	m.envelope(&s, 0.99, 0.015, func(float64) float64 { return m.g.WireMM/2 + 0.015*m.g.GapeMM })
+	m.envelope(&s, m.tiedFrom(), 0.015, func(float64) float64 { return m.g.WireMM/2 + 0.015*m.g.GapeMM })
 	m.out = append(m.out, s)
 }
 
@@ -370,7 +393,8 @@ func (m *maker) head() {
 func (m *maker) headEnds() (from, to float64) {
 	from, to = m.headAt[0], m.headAt[1]
 	if bead := m.r.Usual(0); bead > 0 {
-		from, to = math.Max(from, bead+0.03), bead
+		const behind = 0.95 / 0.85 // the round of the bead reaches over the thread
+		from, to = math.Max(from, bead*behind+0.035), bead
 	}
 	return from, to
 }

@@ -138,17 +138,37 @@ func seed(title, label string, i int) uint32 {
 func (m *maker) share() {
 	b := m.r.Budget()
 	m.feet = make([][2]float64, len(m.d.Parts))
-	for _, s := range b.Stretches {
+	last := -1 // the part whose foot stands right behind the head
+	for k, s := range b.Stretches {
 		ends := [2]float64{s.FromMM / m.g.ShankMM, s.ToMM / m.g.ShankMM}
 		if s.Part >= 0 {
 			m.feet[s.Part] = ends
 		}
-		m.headAt = ends // the head is the last
+		if k == len(b.Stretches)-1 { // the head is the last
+			m.headAt = ends
+		} else {
+			last = s.Part
+		}
 	}
-	// what is left over behind the eye belongs to the head, up to twice its length
+	if m.r.Usual(0) > 0 { // behind a bead nothing is left over
+		return
+	}
+	// what is left over behind the eye goes to a dry hackle, whose turns are set as far
+	// apart as there is room, and then to the head, up to twice its length
 	rear := math.Min(math.Max(m.headAt[0], 0.085), 0.3)
+	if last >= 0 && m.dryHackle() {
+		if std, _ := m.d.Parts[last].Standard(); std.Form == role.FormCollar {
+			neat := math.Max(neatHeadEyes*m.g.EyeMM/m.g.ShankMM, rear-(m.feet[last][0]-m.feet[last][1]))
+			rear = math.Min(rear, neat)
+			m.feet[last][1] = rear
+		}
+	}
 	m.headAt = [2]float64{rear, math.Max(0.012, rear-0.2)}
 }
+
+// neatHeadEyes is how long the head of a dry fly is where there is room, in eyes. From
+// memory.
+const neatHeadEyes = 0.8
 
 func (m *maker) kind(i int) material.Kind { return m.kinds[i] }
 

@@ -314,3 +314,44 @@ func TestAThoraxIsDubbedUpToTheHead(t *testing.T) {
 		}
 	}
 }
+
+// A body that ends over the point leaves the hook bare behind it, as no thread was
+// laid there; with a tail the thread goes back to its root.
+func TestNoThreadBehindWhatWasTied(t *testing.T) {
+	rear := func(text string) float64 {
+		at := math.Inf(1)
+		for _, s := range outline(t, "Fly\nHook: 14 wet\n"+text, 14).Shapes {
+			if s.Kind == "envelope" {
+				for _, p := range s.Points {
+					at = math.Min(at, p[0])
+				}
+			}
+		}
+		return -at / 8.31 // of the shank of a 14
+	}
+	for text, want := range map[string]float64{
+		"Body: silk, to over the point\nHackle: hen, 2 turns\n": hook.PointStation,
+		"Body: silk\nHackle: hen, 2 turns\n":                    0.99,
+		"Tail: hen fibres\nBody: silk, to over the point\n":     0.99,
+	} {
+		if got := rear(text); math.Abs(got-want) > 0.02 {
+			t.Errorf("%q: wound back to %.2f of the shank, expected %.2f", text, got, want)
+		}
+	}
+}
+
+// Where a dressing leaves room the head of a dry fly stays neat, and the hackle fills
+// the rest.
+func TestADryHackleFillsTheRoomBeforeTheHead(t *testing.T) {
+	long := func(to string) float64 {
+		h := shapes(outline(t, "Fly\nHook: 10 dry\nBody: raffia, from the bend to "+to+"\nHackle: cock, 5 turns, one and a half gapes\n", 10), "head")[0]
+		front, rear := math.Inf(-1), math.Inf(1)
+		for _, p := range h.Points {
+			front, rear = math.Max(front, p[0]), math.Min(rear, p[0])
+		}
+		return front - rear
+	}
+	if roomy, just := long("a third behind the eye"), long("a quarter behind the eye"); roomy > just+0.05 {
+		t.Errorf("the head is %.2f mm long where there is room, and %.2f where there is just enough", roomy, just)
+	}
+}

@@ -108,6 +108,13 @@ export const pageQuery = (q: string, v: Vice) =>
     placeholderData: keepPreviousData,
   });
 
+export const sheetQuery = (v: Vice) =>
+  queryOptions({
+    queryKey: ["sheet", v],
+    queryFn: ({ signal }) => answer(api.GET("/api/sheet", { params: { query: vice(v) }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
 export const folioQuery = (folio: number, v: Vice, revision = 0, fill = false) =>
   queryOptions<Folio>({
     queryKey: ["folio", folio, revision, v, fill],

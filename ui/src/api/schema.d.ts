@@ -451,6 +451,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Dressings that look as different as can be, for a sheet of drawings */
+        get: operations["various-dressings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/spreads/{parent}/{variant}": {
         parameters: {
             query?: never;
@@ -2550,6 +2567,45 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "various-dressings": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+                flies?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
             };
             /** @description Error */
             default: {

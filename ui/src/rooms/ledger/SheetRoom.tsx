@@ -1,29 +1,21 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useEffect } from "react";
-import { pageQuery } from "../../api/client";
+import { sheetQuery } from "../../api/client";
 import { FlyInk, frameFor } from "../../drawing/Fly";
 import { Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
-/** Folios of the demo's different types come first; others follow. */
-const most = 12;
-
-/** Twelve flies on one sheet, all on one scale. */
+/** Twelve flies that differ most, on one sheet and on one scale. */
 export function SheetRoom() {
   const { vice } = useVice();
-  const q = useInfiniteQuery(pageQuery("", vice));
+  const q = useQuery(sheetQuery(vice));
   useEffect(() => {
     document.title = "Sheet · Moth Ledger";
   }, []);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
-  const all = q.data.pages.flatMap((p) => p.entries).filter((e) => e.outline);
-  // parents and every second variant, so that the types differ
-  const entries = [...all.filter((e) => e.variants > 0 || e.folio > 16), ...all].filter(
-    (e, i, list) => list.indexOf(e) === i,
-  );
-  const shown = entries.slice(0, most);
+  const shown = q.data.entries;
   const frames = shown.map((e) => (e.outline ? frameFor([e.outline], 1.5, false) : undefined));
   const scale = Math.max(...frames.map((f) => f?.w ?? 0));
   return (
