@@ -141,7 +141,7 @@ var countNouns = map[string]struct {
 	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", true}, "barbules": {"fibre", false},
 	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
 	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
-	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", true}, "tip": {"feather", true}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
+	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", false}, "tip": {"feather", false}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
 	"bunch": {"bunch", false}, "bunches": {"bunch", false}, "biot": {"biot", true}, "biots": {"biot", true}, "quills": {"quill", true}, "quill": {"quill", true}, "tails": {"fibre", false}, "wings": {"wing", false}, "layers": {"layer", false}, "layer": {"layer", false}, "feelers": {"strand", false}, "toppings": {"feather", true}, "crests": {"feather", true}, "pieces": {"piece", false}, "knots": {"knot", false}, "beads": {"bead", true}, "eyes": {"eye", true}, "saddles": {"feather", true}, "spade": {"feather", true},
 }
 
@@ -286,6 +286,9 @@ func (p *partReader) counts() {
 		switch p.std.Form {
 		case role.FormLegs, role.FormTail:
 			c.Of = "fibre"
+			if kind, _ := p.headKind(0); kind == material.Rubber {
+				c.Of = "strand"
+			}
 		}
 		if _, at := p.countNoun(0); at >= 0 {
 			c.Of = countNouns[p.low(at)].of

@@ -75,6 +75,10 @@ func (p *partReader) gauges() {
 			set(i, 1, t.Value*measure.MMPerInch, "inches, as wire is sold")
 			continue
 		}
+		if unit := p.low(i + 1); p.toks[i].Kind == measure.Number && (unit == "degrees" || unit == "degree" || unit == "°") && p.free(i+1) {
+			p.remark(i, 2, "an angle, kept as said")
+			continue
+		}
 		if unit := p.low(i + 1); p.toks[i].Kind == measure.Number && (unit == "lb" || unit == "lbs" || unit == "kg") && p.free(i+1) { // what a strand holds
 			p.pendingSize(i, 2)
 			continue

@@ -43,7 +43,7 @@ var hookStyles = map[string]string{
 }
 
 // hookPlain are words of a hook line that carry no value of the ledger.
-var hookPlain = wordSet("nr", "hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "work", "well", "as", "you", "can", "see")
+var hookPlain = wordSet("nr", "hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "photograph", "picture", "say", "work", "well", "as", "you", "can", "see")
 
 var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
 
@@ -329,6 +329,14 @@ func (h *hookLine) sizes(p *partReader, spec *Hook) {
 		return n, n, err == nil && (t.Kind == measure.Number || strings.Contains(t.Low, "/0") || isDigits(strings.TrimRight(t.Low, "s")))
 	}
 	for i := 0; i < len(p.toks); i++ {
+		if old := p.low(i + 2); p.low(i+1) == "old" && (old == "scale" || old == "number" || old == "numbering" || old == "style") && p.freeRun(i, 3) { // "No. 3 old scale" is no size of today's
+			from := i
+			if p.low(i-1) == "." && p.low(i-2) == "no" {
+				from -= 2
+			}
+			p.remark(from, i+3-from, "an old scale, kept as said")
+			continue
+		}
 		a, b, ok := sizeAt(i)
 		if !ok || p.low(i+1) == "mm" || p.low(i+1) == "%" || p.otherThing(i) {
 			continue

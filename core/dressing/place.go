@@ -34,7 +34,7 @@ func (p *partReader) places() {
 			continue
 		}
 		if from, to, n := measure.ScanStretch(p.toks, i); n > 0 && spans && p.freeRun(i, n) {
-			if end := p.clauseEnd(i); p.stretches == 0 && p.clauseStart(i) > 0 && p.coloured(i+n, end) { // "claret fur, the front quarter black"
+			if end := p.clauseEnd(i); p.stretches == 0 && !p.stretchAfter(i+n) && p.clauseStart(i) > 0 && p.coloured(i+n, end) { // "claret fur, the front quarter black"
 				p.remark(i, end-i, "of a stretch alone, kept as said")
 				continue
 			}
@@ -105,6 +105,17 @@ func (p *partReader) places() {
 	if f, t := p.part.From, p.part.To; !f.IsZero() && !t.IsZero() {
 		p.part.From, p.part.To = orderPlaces(f, t)
 	}
+}
+
+// stretchAfter tells whether another stretch of the shank is named after token i:
+// "seal's fur, rear half magenta, front half black".
+func (p *partReader) stretchAfter(i int) bool {
+	for ; i < len(p.toks); i++ {
+		if _, _, n := measure.ScanStretch(p.toks, i); n > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // coloured tells whether a colour stands between two tokens.
@@ -273,7 +284,7 @@ func (p *partReader) lengths() {
 				n = k + 1 + m - i
 			}
 		}
-		if next := p.low(i + n); l.Of == measure.MM && (next == "past" || next == "beyond" || next == "short") { // the place is read next
+		if next := p.low(i + n); (l.Of == measure.MM || p.std.Form != role.FormTail && !l.Reach) && (next == "past" || next == "beyond" || next == "short") { // the place is read next
 			p.addNote(l.Text)
 			p.take(i, n, "note", "how far beyond, kept as said")
 			i += n - 1

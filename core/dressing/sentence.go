@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode"
 
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -122,6 +123,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, "hook", s, start, len(s), false, marks, false)
 		return
 	}
+	if bareThread(text) && r.started && r.d.Find("thread") < 0 {
+		r.parts(n, "thread", s, start, len(s), false, marks, false)
+		return
+	}
 	toks := lexAt(s, opened, len(s))
 	marks.set(start, opened, "plain", "")
 	start = opened
@@ -212,6 +217,16 @@ func cutTier(text string) (name, tier string) {
 // bareHook tells a hook line of a terse card: "#6 streamer 4XL".
 func bareHook(text string) bool {
 	return len(text) > 1 && text[0] == '#' && text[1] >= '0' && text[1] <= '9'
+}
+
+// bareThread tells a thread line of a terse card: "Black 6/0".
+func bareThread(text string) bool {
+	words := strings.Fields(strings.ToLower(text))
+	if len(words) < 2 || len(words) > 4 {
+		return false
+	}
+	aught, ok := strings.CutSuffix(words[len(words)-1], "/0")
+	return ok && aught != "" && isDigits(aught) && material.IsColour(words[0])
 }
 
 // namedWithin gives the part of a sentence that names it late: "Tie in fine

@@ -96,12 +96,20 @@ func (p *partReader) turns() {
 		if hi, m := p.ceiling(k + 1); m > 0 && hi > said.High {
 			said.High, k = hi, k+m
 		}
+		if x := p.low(i - 1); (x == "x" || x == "×") && p.free(i-1) { // "wire x 8 turns"
+			p.take(i-1, 1, "plain", "")
+		}
 		all = append(all, found{said, i, k + 1 - i, hold})
 		i = k
 	}
 	for i := range p.toks { // "a hackle, twice round"
 		if v := map[string]float64{"once": 1, "twice": 2, "thrice": 3}[p.low(i)]; v > 0 && (p.low(i+1) == "round" || p.low(i+1) == "around") && p.freeRun(i, 2) && len(all) == 0 && p.clauseEnd(i) == i+2 {
 			all = append(all, found{measure.Interval{Low: v, High: v}, i, 2, false})
+		}
+	}
+	for i := range p.toks { // "Rib: gold wire, 4-5"
+		if v, n := measure.ScanNumber(p.toks, i); p.std.Form == role.FormRib && len(all) == 0 && n > 0 && v.Low >= 2 && i > 0 && p.clauseStart(i) == i && p.clauseEnd(i) == i+n && p.freeRun(i, n) {
+			all = append(all, found{v, i, n, false})
 		}
 	}
 	legit := -1

@@ -106,7 +106,7 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 		switch {
 		case is(toks, j, "short", "shy") && is(toks, j+1, "of") && is(toks, j+2, "the") && is(toks, j+3, "eye", "bead"):
 			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 4 - i
-		case is(toks, j, "behind") && is(toks, j+1, "eye", "bead"):
+		case is(toks, j, "behind", "from") && is(toks, j+1, "eye", "bead"):
 			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 2 - i
 		case is(toks, j, "behind", "from", "back") && is(toks, j+1, "the") && is(toks, j+2, "eye", "bead"):
 			return Length{Low: v.Low * f, High: v.High * f, Of: u}, j + 3 - i
@@ -237,6 +237,8 @@ func scanRound(toks []Token, i int) (Length, int) {
 	lo, hi, k := 0.2, 0.8, i
 	if h, n := roundTrie.match(toks, i); n > 0 {
 		lo, hi, k = roundWords[h].Low, roundWords[h].High, i+n
+	} else if v, n := ScanNumber(toks, i); n > 0 && v.High < 1 && is(toks, i+n, "of") && is(toks, i+n+1, "the") && is(toks, i+n+2, "way") { // "1/3 of the way"
+		lo, hi, k = v.Low, v.High, i+n+3
 	}
 	if !is(toks, k, "round", "around", "down", "into") || !is(toks, k+1, "the") {
 		return Length{}, 0

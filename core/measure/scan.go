@@ -42,6 +42,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 	skip("×", "x", "times")
 	skip("of")
 	skip("the", "a", "an", "its", "that", "this")
+	skip("whole", "entire")
 	if is(toks, k, "length", "width", "depth", "height") && is(toks, k+1, "of") {
 		k += 2
 		skip("the", "a", "its")
@@ -97,6 +98,8 @@ var (
 	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "of a length with", "a length with", "equal with", "level in length with", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
 )
 
+var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again")
+
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
 // take it off, the others add it.
 var overUnder = NewPhrases("shorter than", "less than", "as long again as", "again as long as", "longer than", "more than", "as much again as", "as wide again as", "as deep again as", "as long again")
@@ -142,8 +145,8 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 	if _, n := asLong.Match(toks, k); n > 0 {
 		j := k + n
 		if u, f, m := unitAt(toks, j, parts); m > 0 && f == 1 {
-			if is(toks, j+m, "and") && is(toks, j+m+1, "half") && is(toks, j+m+2, "again") { // "as long as the shank and half again"
-				return Length{Low: lo + 0.5, High: hi + 0.5, Of: u}, j + m + 3 - i
+			if _, w := halfAgain.Match(toks, j+m); w > 0 { // "as long as the shank and half again"
+				return Length{Low: lo + 0.5, High: hi + 0.5, Of: u}, j + m + w - i
 			}
 			return Length{Low: lo, High: hi, Of: u}, j + m - i
 		}

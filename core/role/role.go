@@ -69,7 +69,7 @@ var All = []Role{
 	{Name: "rib", Also: []string{"ribs", "ribbing", "ribbed"}, Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
 	{Name: "body", Also: []string{"bodies", "bd", "bdy", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
 	{Name: "abdomen", Also: []string{"abd"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
-	{Name: "body hackle", Also: []string{"palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
+	{Name: "body hackle", Also: []string{"body hackles", "palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
 	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "wc", "back", "wing pad", "wing pads", "wing buds", "carapace", "thorax cover"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
 	{Name: "thorax", Also: []string{"thx"}, Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
 	{Name: "legs", Also: []string{"leg", "feelers"}, Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
