@@ -92,7 +92,7 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 		}
 	}
 	// "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
-	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(i+n), "s"))) || next == "mm" || turnWords[next] || next == "%" || next == "eye" || next == "×" {
+	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(i+n), "s"))) || next == "mm" || turnWords[next] || countNouns[next].of != "" || next == "%" || next == "eye" || next == "×" {
 		return 0, 0, 0
 	}
 	return k - i, a, b

@@ -93,6 +93,7 @@ type reader struct {
 	labelled map[string]bool
 	firstOf  map[string]string
 	terse    bool // a label stood without a separator
+	dashes   bool // a dash stood between a label and its text
 	sawBody  bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
@@ -332,6 +333,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	}
 	if m := separator(s, toks, k); m > 0 {
 		g.labelEnd = toks[k+m-1].End
+		r.dashes = r.dashes || toks[k].Low == "-"
 		return g, k + m, true
 	}
 	if first && !lead && toks[min(k, len(toks)-1)].Low == "." && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && len(g.roles) == 1 && k-i <= 2 { // "Hook. No. 14"
@@ -345,7 +347,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k-1].End
 		return g, k, k < len(toks) && k > i
 	}
-	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0])
+	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !isUpper(s)) // in capitals a capital says nothing
 	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." { // "12 2XL. THR. BROWN."
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
@@ -407,11 +409,21 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 {
 		k++
 	}
-	if k == i || k >= len(toks) || toks[k].Low != ":" || k+1 >= len(toks) {
+	if k == i || k+1 >= len(toks) {
+		return segment{}, 0, false
+	}
+	n := 0
+	switch {
+	case toks[k].Low == ":":
+		n = 1
+	case r.dashes && k-i <= 2 && unicode.IsUpper([]rune(s[toks[i].Start:])[0]): // among other labels with a dash
+		n = separator(s, toks, k)
+	}
+	if n == 0 || k+n >= len(toks) {
 		return segment{}, 0, false
 	}
 	label := role.Label(s[toks[i].Start:toks[k-1].End])
-	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k].End}, k + 1, true
+	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}, k + n, true
 }
 
 func headerAt(toks []measure.Token, i int) (string, int) {

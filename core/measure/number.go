@@ -32,6 +32,13 @@ func scanOne(toks []Token, i int) (float64, int) {
 		if is(toks, i+1, "and") && is(toks, i+2, "a") && is(toks, i+3, "half") {
 			return t.Value + 0.5, 4
 		}
+		k := i + 1
+		if is(toks, k, "-") && toks[k].Joined { // "2-thirds"
+			k++
+		}
+		if d := denominators[low(toks, k)]; d > 0 && t.Value < d && t.Value == math.Trunc(t.Value) && (k > i+1 || low(toks, k)[len(low(toks, k))-1] == 's') {
+			return t.Value / d, k + 1 - i
+		}
 		return t.Value, 1
 	}
 	article := 0
