@@ -122,6 +122,8 @@ export const empty = (d: Draft) => d.text.trim() === "" && d.tier === "" && d.ti
 export type Kept = "here" | "saving" | "everywhere" | "offline";
 
 const pause = 500;
+/** How long to wait before a ledger that could not be reached is tried again, in ms. */
+const again = 4000;
 
 /** A draft that saves itself. */
 export function useDraft(start: () => Draft) {
@@ -160,6 +162,11 @@ export function useDraft(start: () => Draft) {
     const t = setTimeout(() => void push(), pause);
     return () => clearTimeout(t);
   }, [draft, push]);
+  useEffect(() => {
+    if (kept !== "offline") return;
+    const t = setTimeout(() => void push(), again);
+    return () => clearTimeout(t);
+  }, [kept, push]);
   useEffect(() => {
     const leave = () => {
       if (document.visibilityState === "hidden") void push();
