@@ -99,6 +99,9 @@ func (p *partReader) asides() {
 				n = m
 			}
 		}
+		if b := p.low(i - 1); (p.low(i) == "after" || p.low(i) == "before") && (b == "thick" || b == "thickness") { // "a pencil lead thick after the underfur is combed out"
+			n = 0
+		}
 		if _, m := insteadSet.Match(p.toks, i); m > 0 {
 			if _, _, isBound := p.bound(i); !isBound {
 				n = m
@@ -173,7 +176,7 @@ func (p *partReader) without(i int) bool {
 // verdict tells a clause that judges a material, "bucktail is too coarse", from one
 // that names it.
 func (p *partReader) verdict(i int) bool {
-	for k := i + 1; k < p.clauseEnd(i); k++ {
+	for k := i + 1; k < p.clauseEnd(i) && !causeAnywhere[p.low(k)]; k++ {
 		switch p.low(k) {
 		case "isn't", "aren't", "won't", "doesn't", "can't", "cannot", "couldn't", "wasn't":
 			return true

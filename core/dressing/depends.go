@@ -44,9 +44,10 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 		return 0, 0, 0
 	}
 	k := i + n
-	if p.low(k) == "#" {
+	if p.low(k) == "#" || p.low(k) == "size" {
 		k++
 	}
+	at := k
 	size := func(k int) int {
 		if k >= len(p.toks) {
 			return 0
@@ -92,8 +93,11 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 		}
 	}
 	// "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
-	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[i+n].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(i+n), "s"))) || next == "mm" || turnWords[next] || countNouns[next].of != "" || next == "%" || next == "eye" || next == "×" {
+	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(at), "s"))) || next == "mm" || turnWords[next] || countNouns[next].of != "" || next == "%" || next == "eye" || next == "×" {
 		return 0, 0, 0
+	}
+	if p.low(k) == "hook" || p.low(k) == "hooks" {
+		k++
 	}
 	return k - i, a, b
 }
@@ -218,7 +222,7 @@ func (p *partReader) fragment(c *Condition, from, to int) {
 			continue
 		}
 		v, n := measure.ScanNumber(p.toks, k)
-		if n == 0 || k+n > to || v.High == 0 {
+		if n == 0 || k+n > to || v.High == 0 || p.low(k-1) == "size" || p.low(k-1) == "#" {
 			continue
 		}
 		j := k + n

@@ -142,8 +142,10 @@ func values(d Dressing) Dressing {
 	for _, p := range d.Parts {
 		p.Line = 0
 		p.Text = strings.Join(strings.Fields(p.Text), " ")
-		if said := p.From.Text; said != "" { // a place said with another part is written with this one as well
-			p.Text = strings.TrimSuffix(p.Text, ", "+said)
+		for _, said := range []string{p.To.Text, p.From.Text} { // a place said with another part is written with this one as well
+			if said != "" {
+				p.Text = strings.TrimSuffix(p.Text, ", "+said)
+			}
 		}
 		out.Parts = append(out.Parts, p)
 	}

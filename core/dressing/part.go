@@ -109,11 +109,6 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			// "ribbed with gold wire, over the rear half": the body lies there too
 			if body := &r.d.Parts[len(r.d.Parts)-1]; body.From.IsZero() && body.To.IsZero() {
 				body.From, body.To = part.From, part.To
-				for _, place := range []string{part.From.Text, part.To.Text} {
-					if place != "" && !strings.Contains(body.Text, place) {
-						body.Text += ", " + place
-					}
-				}
 			}
 		}
 		r.d.Parts = append(r.d.Parts, part)
@@ -130,7 +125,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 // threadOn reads ", and I've got brown thread on it" at token i of a hook line, and
 // gives the token at which the thread's words begin.
 func (r *reader) threadOn(toks []measure.Token, i int) int {
-	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" || r.d.Find("thread") >= 0 {
+	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" && toks[i].Low != "and" || r.d.Find("thread") >= 0 {
 		return 0
 	}
 	k := i
@@ -141,14 +136,14 @@ func (r *reader) threadOn(toks []measure.Token, i int) int {
 		return 0
 	}
 	for j := k; j < min(k+4, len(toks)) && toks[j].Kind == measure.Word; j++ {
-		if (toks[j].Low == "thread" || toks[j].Low == "silk") && j > k {
+		if (toks[j].Low == "thread" || toks[j].Low == "silk") && (j > k || k > i+1) {
 			return k
 		}
 	}
 	return 0
 }
 
-var threadLead = wordSet("and", "with", "i've", "i", "got", "use", "i'm", "using", "have", "on", "it", "some", "we've", "put")
+var threadLead = wordSet("and", "with", "i've", "i", "got", "use", "i'm", "using", "have", "on", "it", "some", "we've", "put", "start", "started", "the", "my", "your")
 
 // lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
 // unit, "1/8 in. wide", ends no clause and is left out.
@@ -196,6 +191,9 @@ func inlineEnd(toks []measure.Token, std role.Role) (label string, from, to, wor
 		return "", 0, 0, 0
 	}
 	l := toks[last].Low
+	if before := toks[last-1].Low; before == "the" || before == "its" { // "red, showing at the head"
+		return "", 0, 0, 0
+	}
 	if !inlineEnds[l] || l == std.Name || l == "head" && std.Name == "bead" {
 		return "", 0, 0, 0
 	}
@@ -308,6 +306,7 @@ func (p *partReader) read(again bool) {
 	if len(p.toks) > 1 && (p.low(0) == "it" || p.low(0) == "them") { // "Rib it in five turns"
 		p.take(0, 1, "plain", "")
 	}
+	p.shared()
 	p.absent()
 	p.optional()
 	p.corrected()
@@ -333,6 +332,56 @@ func (p *partReader) read(again bool) {
 	p.hackleGauge()
 	p.doubtful()
 	p.leftovers(again)
+}
+
+// shared tells the clauses apart that one label of two parts gives to either:
+// "Tail and hackle: ginger cock, six fibres for the tail, three turns for the hackle".
+func (p *partReader) shared() {
+	type claim struct {
+		i, end int // of "for the tail"
+		mine   bool
+		label  string
+	}
+	var all []claim
+	mine := false
+	for i := range p.toks {
+		if p.low(i) != "for" {
+			continue
+		}
+		k := i + 1
+		if p.low(k) == "the" {
+			k++
+		}
+		if idx, n := p.reader.words.roles.Match(p.toks, k); n > 0 {
+			label := role.Label(p.reader.words.roleList[idx])
+			all = append(all, claim{i, k + n, label == p.part.Role, label})
+			mine = mine || label == p.part.Role
+		}
+	}
+	if !mine || len(all) < 2 {
+		return
+	}
+	for _, c := range all {
+		i := c.i
+		from := p.clauseStart(i)
+		for j := i - 1; j > from; j-- { // "2 turns for the tag and 5 for the rib"
+			if p.low(j) == "and" && j > 0 && !isFibreWord(p.low(j-1)) {
+				if _, m := measure.ScanNumber(p.toks, j+1); m > 0 {
+					from = j + 1
+				}
+				break
+			}
+		}
+		if !c.mine {
+			p.takeFree(from, c.end-from, "plain", "of the "+c.label)
+		} else {
+			if v, m := measure.ScanNumber(p.toks, from); m > 0 && from+m == i && p.wound() && p.part.Turns == nil {
+				p.part.Turns = &v
+				p.take(from, m, "turns", "wound "+v.String()+" times")
+			}
+			p.take(i, c.end-i, "plain", "")
+		}
+	}
 }
 
 func isDigits(s string) bool { return strings.Trim(s, "0123456789") == "" }

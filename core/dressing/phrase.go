@@ -659,7 +659,7 @@ func (p *partReader) nounAhead(list []nounPhrase, k int) bool {
 			commas = 0
 		case "":
 		case ",": // "brown, claret and black fur", "rear third brown, middle third claret, front third black fur"
-			if p.stretches > 1 {
+			if p.stretches > 1 || p.shareAt[list[j].from] > 0 {
 				break
 			}
 			commas++

@@ -105,7 +105,7 @@ var headers = map[string]string{
 	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent",
 	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier",
 	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
-	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source",
+	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source", "first printed": "source", "first published": "source", "first published in": "source", "first appeared in": "source",
 	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",
 	"imitates": "imitates", "represents": "imitates", "sizes": "sizes", "size": "sizes", "hook sizes": "sizes", "hook size": "sizes", "size range": "sizes",
 	"style": "style", "type": "style", "kind": "kind", "entry": "kind",
@@ -348,7 +348,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k, k < len(toks) && k > i
 	}
 	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !isUpper(s)) // in capitals a capital says nothing
-	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." { // "12 2XL. THR. BROWN."
+	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                     // "12 2XL. THR. BROWN."
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}

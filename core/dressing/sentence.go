@@ -2,6 +2,7 @@ package dressing
 
 import (
 	"cmp"
+	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -103,6 +104,14 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if m := tiedBy.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
+		r.d.Tier = strings.TrimSpace(m[1])
+		if m[2] != "" && r.d.Date == "" {
+			r.d.Date = m[2]
+		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
 		marks.set(start, len(s), "plain", "")
 		return
@@ -131,6 +140,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	marks.set(start, opened, "plain", "")
 	start = opened
 	if _, k := tiedOn.Match(toks, 0); k > 0 && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the hook")
+		return
+	}
+	if k := takesHook(toks); k > 0 && r.d.Find("hook") < 0 {
 		r.started = true
 		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
 		marks.set(start, toks[k-1].End, "label", "read as the hook")
@@ -197,6 +212,24 @@ func (r *reader) namedSoon(toks []measure.Token) string {
 	}
 	return ""
 }
+
+// tiedBy is a line of its own under the name: "as dressed by Amos Tranter, c. 1912",
+// "tied by Ida Corrie at the March meeting".
+var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?: (?:at|on|for|in|from) .*|, ((?:about |circa |c\. ?)?\d{4}s?))?\.?$`)
+
+// takesHook reads the opening of "Take a size 12 dry fly hook", and gives how many
+// tokens it has; 0 where no hook is spoken of soon.
+func takesHook(toks []measure.Token) int {
+	_, n := handsOn.Match(toks, 0)
+	for i := n; n > 0 && i < min(n+8, len(toks)); i++ {
+		if toks[i].Low == "hook" {
+			return n
+		}
+	}
+	return 0
+}
+
+var handsOn = phraseSet("take a", "take an", "start with a", "start with an", "begin with a", "put a", "put an", "use a", "use an", "i use a", "i use an", "i start with a", "i put a", "we start with a")
 
 // cutTier takes "tied by Hob Arkle" off a name.
 func cutTier(text string) (name, tier string) {

@@ -156,15 +156,20 @@ func (p *partReader) turns() {
 // inFront reads "behind the wing and two in front" at token i: the turns that
 // come on top, and how many tokens that takes.
 func (p *partReader) inFront(i int) (measure.Interval, int) {
-	if p.low(i) != "behind" {
+	k := i
+	if p.low(k) == "of" && (p.low(k+1) == "each" || p.low(k+1) == "both") {
+		k += 2
+	}
+	if p.low(k) != "behind" {
 		return measure.Interval{}, 0
 	}
-	k := i + 1
+	k++
+	after := k
 	if p.low(k) == "the" {
 		k++
 	}
 	_, n := p.reader.words.roles.Match(p.toks, k) // "two turns behind, two in front" names none
-	if n == 0 && k != i+1 {
+	if n == 0 && k != after {
 		return measure.Interval{}, 0
 	}
 	k += n

@@ -49,8 +49,10 @@ func Write(d Dressing) string {
 		}
 		text := p.Text
 		// a place that another part of the line gave this one
-		if said := p.From.Text; said != "" && !strings.Contains(text, said) {
-			text += ", " + said
+		for _, said := range []string{p.From.Text, p.To.Text} {
+			if said != "" && !strings.Contains(text, said) {
+				text += ", " + said
+			}
 		}
 		if inCapitals(text) {
 			b.WriteString(strings.ToUpper(p.Role))

@@ -124,7 +124,7 @@ var sizes = words(`fine finest thinnest heaviest smallest medium small large mic
 var amounts = []string{
 	"a wisp of", "wisp of", "a pinch of", "pinch of", "a tuft of", "tuft of", "a small bunch of", "small bunch of", "a sparse bunch of", "sparse bunch of", "a healthy bunch of", "a good bunch of", "a slim bunch of", "a large bunch of", "a bunch of", "bunch of", "a clump of", "small clump of", "a few", "a little", "several", "sparse", "sparsely",
 	"very sparse", "very sparsely", "thinly", "thin", "slim", "full", "heavy", "heavily", "lightly", "light touch of", "generous", "plenty of", "bushy", "a pencil's thickness of", "a pencil's thickness", "a pencil thickness", "a pencil thickness of", "pencil thickness", "a matchstick's thickness", "the thickness of a pencil", "the thickness of a matchstick", "as thick as a pencil", "as thick as a matchstick", "a good pinch", "a good pinch of", "a good bunch", "a healthy bunch", "a small bunch", "a slim bunch", "a sparse bunch", "a small pinch", "a good tuft of", "a matchstick's thickness of", "a touch of", "touch of", "a hint of", "a shortish", "small amount of", "a small amount of", "dressed thinly", "dressed sparsely", "slimly", "a strip of", "a length of", "length of", "a piece of", "piece of",
-	"a sliver of", "not too much", "not much", "a small pinch of", "a tiny pinch of", "ample", "a mere wisp of", "a very small bunch of", "a fair bunch of", "just a few", "a sparse pinch of", "a scrap of", "scraps of", "plump", "fat", "full but not fat", "bunch", "tuft", "wisp", "pinch",
+	"a pencil lead thick", "a pencil thick", "a matchstick thick", "a sliver of", "not too much", "not much", "a small pinch of", "a tiny pinch of", "ample", "a mere wisp of", "a very small bunch of", "a fair bunch of", "just a few", "a sparse pinch of", "a scrap of", "scraps of", "plump", "fat", "full but not fat", "bunch", "tuft", "wisp", "pinch",
 }
 
 // preparations are words for how a material is made ready or tied in. They
@@ -145,7 +145,7 @@ func Names() []string { return slices.Clone(names) }
 // Amounts lists the words for how much.
 func Amounts() []string {
 	out := slices.Clone(amounts)
-	for _, thick := range []string{"a pencil's thickness", "a pencil thickness", "pencil thickness", "the thickness of a pencil", "as thick as a pencil", "a matchstick's thickness", "the thickness of a matchstick", "as thick as a matchstick"} {
+	for _, thick := range []string{"a pencil lead thick", "pencil lead thick", "a pencil thick", "a matchstick thick", "the thickness of a pencil lead", "as thick as a pencil lead", "a pencil's thickness", "a pencil thickness", "pencil thickness", "the thickness of a pencil", "as thick as a pencil", "a matchstick's thickness", "the thickness of a matchstick", "as thick as a matchstick"} {
 		for _, when := range []string{"before", "after"} {
 			for _, what := range []string{"the underfur is combed out", "the underfur is out", "combing out the underfur", "combing", "it is combed", "cleaning"} {
 				out = append(out, thick+" "+when+" "+what)

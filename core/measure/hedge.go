@@ -220,6 +220,7 @@ var ReachHedges = []Hedge{
 	{"no further than", 0.7, 1, "a bound"},
 	{"until", 1, 1, "at the place"},
 	{"to reach", 1, 1, "at the place"},
+	{"reach", 1, 1, "at the place"},
 	{"level with", 1, 1, "at the place"},
 	{"reaching to", 1, 1, "at the place"},
 	{"just reaching", 1, 1, "at the place"},

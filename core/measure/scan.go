@@ -98,7 +98,7 @@ var (
 	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "of a length with", "a length with", "equal with", "level in length with", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
 )
 
-var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again")
+var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again", "and a half")
 
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
 // take it off, the others add it.
@@ -215,6 +215,9 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			}
 			alone := v.High < 1 && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
 			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j) {
+				return Length{}, 0
+			}
+			if u == HookU && j == k+n && v.Low > 4 { // "on a size 14 hook"
 				return Length{}, 0
 			}
 			return Length{Low: round(v.Low * f), High: round(v.High * f), Of: u}, j + m - i
