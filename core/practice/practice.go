@@ -8,6 +8,7 @@ package practice
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"mothledger/core/dressing"
 	"mothledger/core/material"
@@ -69,14 +70,18 @@ func (c Choices) Check() error {
 	for id, chosen := range c {
 		i := slices.IndexFunc(Questions, func(q Question) bool { return q.ID == id })
 		if i < 0 {
-			return fmt.Errorf("there is no question %q", id)
+			var all []string
+			for _, q := range Questions {
+				all = append(all, q.ID)
+			}
+			return fmt.Errorf("there is no question %q; expected one of %s", id, strings.Join(all, ", "))
 		}
 		if !slices.ContainsFunc(Questions[i].Schools, func(s School) bool { return s.ID == chosen }) {
 			var all []string
 			for _, s := range Questions[i].Schools {
 				all = append(all, s.ID)
 			}
-			return fmt.Errorf("%s: %q is none of %v", id, chosen, all)
+			return fmt.Errorf("%s: there is no school %q; expected one of %s", id, chosen, strings.Join(all, ", "))
 		}
 	}
 	return nil
