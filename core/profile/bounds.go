@@ -27,7 +27,6 @@ func bounds(o Outline) [4]float64 {
 			continue
 		}
 		if s.Kind == "ring" { // fibres stand out from both ends of each turn
-			a := s.Angle * math.Pi / 180
 			for k := 0; k+1 < len(s.Points); k += 2 {
 				up, down := s.Points[k], s.Points[k+1]
 				nx, ny := up[0]-down[0], up[1]-down[1]
@@ -42,7 +41,10 @@ func bounds(o Outline) [4]float64 {
 					if side < 0 {
 						at = down
 					}
-					grow(at[0]+s.Length*(bx*math.Cos(a)+side*nx*math.Sin(a)), at[1]+s.Length*(by*math.Cos(a)+side*ny*math.Sin(a)))
+					for _, lean := range []float64{s.Angle - s.Spread, math.Min(s.Angle+s.Spread, math.Max(s.Angle, 90)), s.Angle + s.Spread} {
+						sin, cos := math.Sincos(lean * math.Pi / 180)
+						grow(at[0]+s.Length*(bx*cos+side*nx*sin), at[1]+s.Length*(by*cos+side*ny*sin))
+					}
 				}
 			}
 			continue
