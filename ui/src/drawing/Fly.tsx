@@ -86,7 +86,7 @@ function Envelope({ s, t, unit }: Inked) {
             fill="none"
             stroke={t.line}
             strokeWidth={unit * (s.texture === "thread" ? 0.004 : 0.007)}
-            opacity={s.texture === "quill" || s.texture === "strip" ? 0.85 : 0.5}
+            opacity={s.texture === "quill" || s.texture === "strip" ? 0.85 : metal ? 0.25 : 0.5}
           />
         ) : null}
         <path
