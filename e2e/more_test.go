@@ -142,3 +142,26 @@ func TestOneDressingHasASchoolOfItsOwn(t *testing.T) {
 	p.press(kb.Tab)
 	p.at("/schools?folio=5")
 }
+
+func TestTheWordsAreFound(t *testing.T) {
+	p := open(t, true, "/desk")
+	p.clickText("How hedges are read")
+	p.at("/words")
+	p.says("Before a number or a length")
+	all := value[int](p, `document.querySelectorAll("tbody tr").length`)
+	p.fill("#words", "just short of")
+	p.until(fmt.Sprintf(`document.querySelectorAll("tbody tr").length < %d`, all))
+	contains(t, p.text("main"), "0.85 to 0.98 ×")
+	if found := p.axe(); found != "" {
+		t.Errorf("the words:\n%s", found)
+	}
+	// what no list has says so, and nothing is lost
+	p.fill("#words", "snorfle")
+	p.says("No list has “snorfle”")
+	p.fill("#words", "")
+	p.until(fmt.Sprintf(`document.querySelectorAll("tbody tr").length === %d`, all))
+	p.idle("q")
+	p.visit("/")
+	p.press("w")
+	p.at("/words")
+}

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"mothledger/core/measure"
 	"mothledger/ledger"
 	"mothledger/store"
 )
@@ -69,6 +70,11 @@ func benchOperations(api huma.API, op func(method, path, id, summary string) hum
 		}) (*answer[ledger.Ordered], error) {
 			o, err := l.Reorder(ctx, in.Folio, in.Body.Places)
 			return &answer[ledger.Ordered]{o}, problem(ctx, log, err)
+		})
+
+	huma.Register(api, op(http.MethodGet, "/api/words", "list-words", "The lists by which hedges and places are read"),
+		func(context.Context, *struct{}) (*answer[[]measure.Table], error) {
+			return &answer[[]measure.Table]{measure.Tables()}, nil
 		})
 
 	huma.Register(api, op(http.MethodGet, "/api/hooks", "list-hooks", "The club's measured hooks beside the generic scale"),

@@ -83,6 +83,31 @@ func writeCommand() *cobra.Command {
 		}}
 }
 
+func wordsCommand() *cobra.Command {
+	var asJSON bool
+	c := &cobra.Command{Use: "words", Short: "Print the lists by which hedges and places are read", Args: args(cobra.NoArgs),
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			out := cmd.OutOrStdout()
+			if asJSON {
+				return printJSON(out, measure.Tables())
+			}
+			for _, t := range measure.Tables() {
+				_, _ = fmt.Fprintf(out, "%s. %s\n\n", t.Title, t.Say)
+				w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
+				for _, x := range t.Words {
+					_, _ = fmt.Fprintf(w, "  %s\t%s\t%s\n", x.Words, x.Figures, x.Meaning)
+				}
+				if err := w.Flush(); err != nil {
+					return err
+				}
+				_, _ = fmt.Fprintln(out)
+			}
+			return nil
+		}}
+	c.Flags().BoolVar(&asJSON, "json", false, "print JSON")
+	return c
+}
+
 func printDressing(out io.Writer, d dressing.Dressing) error {
 	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
 	for _, h := range []struct{ label, value string }{{"Pattern", d.Title}, {"Variant of", d.VariantOf}, {"Tier", d.Tier}, {"Originator", d.Originator}, {"Source", d.Source}, {"Date", d.Date}} {

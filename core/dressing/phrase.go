@@ -417,9 +417,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 	var pendingColour []nounPhrase // "brown" of "brown or black hen"
 	add := func(np nounPhrase, alternative bool) *Material {
 		m := Material{Name: p.counted(strings.Join(np.name, " ")), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.size, " "), Preparation: strings.Join(np.prep, ", "), Guess: np.guess}
-		if np.amount != "" && part.Amount == "" {
-			part.Amount = np.amount
-		}
+		p.much(np.amount)
 		shared(np, &m)
 		if alternative {
 			part.Alternatives = append(part.Alternatives, m)
@@ -528,9 +526,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 			}
 		case last != nil:
 			qualify(last, np)
-			if np.amount != "" && part.Amount == "" {
-				part.Amount = np.amount
-			}
+			p.much(np.amount)
 		default:
 			if k+1 < len(list) { // qualities before the material: "dubbed, olive rabbit"
 				list[k+1].prep = append(np.prep, list[k+1].prep...)
@@ -540,9 +536,7 @@ func (p *partReader) assemble(list []nounPhrase) {
 				}
 				continue
 			}
-			if np.amount != "" && part.Amount == "" {
-				part.Amount = np.amount
-			}
+			p.much(np.amount)
 			if name := p.impliedName(); name != "" && (len(np.size) > 0 || len(np.prep) > 0) {
 				np.name, np.noun = []string{name}, true
 				last = add(np, false)
@@ -579,6 +573,14 @@ func tinselLike(np nounPhrase) bool {
 		return true
 	}
 	return false
+}
+
+// much adds to how much of the part there is: "a healthy bunch, a pencil's thickness
+// before the underfur is combed out".
+func (p *partReader) much(amount string) {
+	if amount != "" && !strings.Contains(p.part.Amount, amount) {
+		p.part.Amount = strings.TrimPrefix(p.part.Amount+", "+amount, ", ")
+	}
 }
 
 // amidUnread tells whether words that nobody understands stand before token i in

@@ -258,6 +258,21 @@ var ReachHedges = []Hedge{
 	{"barely to", 0.95, 1, "up to 5 % before"},
 }
 
+// Loose is the table of phrases that may mean one thing or another, in the unit that
+// stands beside each. The point lies 0.22 of the shank before the bend and about half
+// a shank below it. From memory.
+var Loose = []struct {
+	Hedge
+	Of Unit
+}{
+	{Hedge{"the length of the hook point", 0.22, 0.52, "loose: along the shank, or as deep as the point lies"}, Shank},
+	{Hedge{"length of the hook point", 0.22, 0.52, "loose: along the shank, or as deep as the point lies"}, Shank},
+	{Hedge{"the depth of the hook point", 1, 1, "as deep as the gape"}, Gape},
+	{Hedge{"depth of the hook point", 1, 1, "as deep as the gape"}, Gape},
+	{Hedge{"as deep as the hook point", 1, 1, "as deep as the gape"}, Gape},
+	{Hedge{"as deep as the point", 1, 1, "as deep as the gape"}, Gape},
+}
+
 // trie matches the longest phrase of a table at a token.
 type trie struct {
 	next  map[string]*trie
@@ -306,6 +321,7 @@ func (t *trie) match(toks []Token, i int) (index, n int) {
 var (
 	hedgeTrie = newTrie(len(Hedges), func(i int) string { return Hedges[i].Words })
 	boundTrie = newTrie(len(Bounds), func(i int) string { return Bounds[i].Words })
+	looseTrie = newTrie(len(Loose), func(i int) string { return Loose[i].Words })
 	reachTrie = newTrie(len(ReachHedges), func(i int) string { return ReachHedges[i].Words })
 )
 

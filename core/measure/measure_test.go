@@ -227,3 +227,25 @@ func TestScanForward(t *testing.T) {
 		}
 	}
 }
+
+// What is published is what is read: no phrase stands twice in a list with other
+// figures, and each has its figures.
+func TestTablesArePublishedWhole(t *testing.T) {
+	total := 0
+	for _, table := range Tables() {
+		if table.Title == "" || table.Say == "" {
+			t.Errorf("a list without its title: %+v", table)
+		}
+		seen := map[string]string{}
+		for _, w := range table.Words {
+			total++
+			if was, twice := seen[w.Words]; w.Words == "" || w.Figures == "" || twice && was != w.Figures {
+				t.Errorf("%s: %q is %q and %q", table.Title, w.Words, was, w.Figures)
+			}
+			seen[w.Words] = w.Figures
+		}
+	}
+	if want := len(Hedges) + len(Bounds) + len(ReachHedges) + len(roundWords) + len(shortOf) + len(Loose) + 1; total != want {
+		t.Errorf("%d phrases are published, %d are read", total, want)
+	}
+}

@@ -116,6 +116,9 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	k := i
 	lo, hi := 1.0, 1.0
+	if p, n := looseTrie.match(toks, k); n > 0 {
+		return Length{Low: Loose[p].Low, High: Loose[p].High, Of: Loose[p].Of}, n
+	}
 	if n := eyeToBend(toks, k); n > 0 {
 		return Length{Low: 1, High: 1, Of: Shank}, n
 	}
@@ -131,6 +134,9 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			} else if u, f, m := unitAt(toks, k+n, parts); m > 0 && f == 1 && u != MM {
 				return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n + m
 			}
+		} else if is(toks, k+n, "shank", "gape", "gap") { // "about gape width"
+			u, _, m := unitAt(toks, k+n, parts)
+			return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n + m
 		} else if is(toks, k+n, "the", "a", "one", "full") && !(is(toks, k, "around") && is(toks, k+1, "the")) { // "around the shank" says where
 			// "barely a gape", "just under the shank", "just under a full shank"
 			j := k + n + 1
@@ -261,10 +267,11 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 // eyeToBend reads "from the eye to the bend", which is one shank.
 func eyeToBend(toks []Token, i int) int {
 	k := i
-	if !is(toks, k, "from") {
+	if is(toks, k, "from") {
+		k++
+	} else if !is(toks, k, "eye") { // "eye to bend"
 		return 0
 	}
-	k++
 	for _, word := range []string{"eye", "bend"} {
 		if is(toks, k, "the") {
 			k++

@@ -35,6 +35,7 @@ export function Shell() {
     { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
     { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
+    { key: "w", what: "to the Words: how hedges are read", do: () => void navigate({ to: "/words" }) },
     { key: "u", what: "undo the last thing done from here", do: undoLast },
     { key: "t", what: dark ? "light paper" : "dark paper", do: toggle },
     { key: "?", what: "the keys of this page", do: () => setHelp(true) },

@@ -2,6 +2,7 @@ import { createRootRoute, createRoute, createRouter } from "@tanstack/react-rout
 import { Trouble } from "./kit/pieces";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
+import { WordsRoom } from "./rooms/desk/WordsRoom";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
 import { SizesRoom } from "./rooms/folio/SizesRoom";
 import { HooksRoom } from "./rooms/hooks/HooksRoom";
@@ -46,6 +47,7 @@ const schools = createRoute({
   component: SchoolsRoom,
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
+const words = createRoute({ getParentRoute: () => root, path: "/words", component: WordsRoom });
 const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
 const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
 const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });
@@ -57,7 +59,7 @@ const spread = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, sheet]),
+  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, words, sheet]),
   defaultPreload: false,
   defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });

@@ -274,6 +274,13 @@ export const addHook = (body: HookBody) => answer(api.POST("/api/hooks", { body 
 export const retireHook = (id: number, retired: boolean) =>
   answer(api.PUT("/api/hooks/{id}/retired", { params: { path: { id } }, body: { retired } }));
 
+export const wordsQuery = () =>
+  queryOptions({
+    queryKey: ["words"],
+    queryFn: ({ signal }) => answer(api.GET("/api/words", { signal })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 export const schoolsQuery = (folio?: number) =>
   queryOptions({
     queryKey: ["schools", folio ?? 0],

@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import type { Correction, Mark } from "../../api/client";
 import { markWords } from "./word";
 
@@ -31,7 +32,10 @@ export function WordStrip({
           </>
         ) : (
           <span className="text-soft">
-            The word at the caret is explained here; choose words to correct their reading.
+            The word at the caret is explained here; choose words to correct their reading.{" "}
+            <Link to="/words" className="link">
+              How hedges are read
+            </Link>
           </span>
         )}
       </p>
