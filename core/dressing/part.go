@@ -21,8 +21,8 @@ type partReader struct {
 	std   role.Role
 	name  measure.Parts
 	grade string // a width or thickness of the material: "2 mm", "1/8\" wide"
-	// lengthAt is where the tokens of the length stand, and how many
-	lengthAt, lengthTokens int
+	// lengthFrom is where the tokens of the length stand, lengthTokens how many
+	lengthFrom, lengthTokens int
 	// countedAt is where the number of the count stands
 	countedAt int
 	// stretches counts the stretches of the shank that were named: "rear half
