@@ -85,6 +85,11 @@ func (p *partReader) asides() {
 		if !p.free(i) {
 			continue
 		}
+		if _, m := leadIn.Match(p.toks, i); m > 0 && i == 0 && m < len(p.toks) {
+			p.take(i, m, "plain", "")
+			i += m - 1
+			continue
+		}
 		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
 		n := 0
 		if _, m := measure.ScanLength(p.toks, i, p.name); p.low(i) == "until" && m > 0 {
@@ -136,6 +141,9 @@ func (p *partReader) asides() {
 		i = end
 	}
 }
+
+// leadIn are words with which a speaker comes to the material.
+var leadIn = phraseSet("i'm on", "i'm using", "i've got", "i have", "i'm going with", "we're on", "we're using", "it's", "it is", "this is", "here i've got", "i've used", "i'll use")
 
 // command tells a clause that says what to do with what was named, "varnish it
 // before the hackle goes on", and gives no measure.

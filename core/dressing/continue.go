@@ -43,6 +43,11 @@ func (p *partReader) continues() {
 			}
 		}
 		if _, n := sameAsSet.Match(p.toks, i); n > 0 && p.clauseStart(i) == i {
+			if label, m := p.name(p.toks[min(i+n, len(p.toks)):]); i == 0 && m > 0 && p.clauseEnd(0) == n+m && n+m < len(p.toks) && label != p.part.Role { // "as the hackle", which comes later
+				p.part.SameAs = label
+				p.take(0, n+m, "material", "the same material as the "+label)
+				return
+			}
 			if label, m := p.partAt(i + n); m > 0 && (p.clauseEnd(i) == i+n+m || p.low(i+n+m) == "but") && i == 0 {
 				p.part.SameAs = label
 				p.take(i, n+m, "material", "the same material as the "+label)

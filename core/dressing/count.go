@@ -39,6 +39,12 @@ func (p *partReader) shares() {
 				continue
 			}
 		}
+		if p.toks[i].Kind == measure.Number && p.low(i+1) == "-" && i+2 < len(p.toks) && p.toks[i+2].Kind == measure.Number && v.Low+p.toks[i+2].Value == 100 && p.freeRun(i, 3) { // "50-50"
+			p.ratio = [2]float64{v.Low, p.toks[i+2].Value}
+			p.take(i, 3, "amount", fmt.Sprintf("%.0f %% of the whole, and %.0f %%", v.Low, p.toks[i+2].Value))
+			i += 2
+			continue
+		}
 		k := i + n
 		if b, m := p.toOne(k); m > 0 && p.clauseStart(i) == i && v.Low >= 1 {
 			p.ratio = [2]float64{v.Low, b}
@@ -192,6 +198,9 @@ func (p *partReader) counts() {
 		}
 		said, n := measure.ScanNumber(p.toks, i)
 		if n == 0 || !p.freeRun(i, n) {
+			continue
+		}
+		if said.Low >= 1500 { // a year
 			continue
 		}
 		if i > 0 && (p.low(i-1) == "#" || p.low(i-1) == "size" || p.low(i-1) == "no" || p.low(i-1) == "grade") {

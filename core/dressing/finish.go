@@ -52,6 +52,7 @@ func (r *reader) saidAgain() {
 			q.To = p.To
 		}
 		q.Acts = append(q.Acts, p.Acts...)
+		q.Note = strings.Trim(q.Note+"; "+p.Note, "; ")
 		said := strings.TrimPrefix(strings.TrimPrefix(p.Text, "it "), "them ")
 		q.Text = strings.TrimRight(q.Text, " .") + ". " + capital(said)
 		d.Parts = slices.Delete(d.Parts, i, i+1)

@@ -71,7 +71,7 @@ func (p *partReader) gauges() {
 			continue
 		}
 		// ".020 lead": lead wire is sold by its inches
-		if t := p.toks[i]; t.Kind == measure.Number && (p.std.Name == "underweight" || p.std.Name == "underbody") && t.Value >= 0.005 && t.Value <= 0.06 && (p.low(i+1) == "lead" || p.low(i+1) == "wire") {
+		if t := p.toks[i]; t.Kind == measure.Number && (p.std.Name == "underweight" || p.std.Name == "underbody") && t.Value >= 0.005 && t.Value <= 0.06 && (p.low(i+1) == "lead" || p.low(i+1) == "wire" || p.std.Name == "underweight" && p.clauseEnd(i) == i+1) {
 			set(i, 1, t.Value*measure.MMPerInch, "inches, as wire is sold")
 			continue
 		}

@@ -139,8 +139,8 @@ func (h *hookLine) alternatives(p *partReader) {
 		h.part.Alternatives = append(h.part.Alternatives, Material{Name: p.words(from, i-from)})
 		p.take(from, i+n-from, "alternative", "accepted instead")
 	}
-	for i := 1; i < len(p.toks); i++ { // "I also tie it on a 16"
-		if p.low(i) == "also" && p.free(i) && p.clauseStart(i) > 0 {
+	for i := 1; i < len(p.toks); i++ { // "I also tie it on a 16", "but you can go down to a 16"
+		if (p.low(i) == "also" || (p.low(i) == "can" || p.low(i) == "could") && p.low(i-1) == "you") && p.free(i) && p.clauseStart(i) > 0 {
 			from, end := p.clauseStart(i), p.clauseEnd(i)
 			p.remark(from, end-from, "kept as a remark")
 		}

@@ -543,6 +543,9 @@ func (p *partReader) assemble(list []nounPhrase) {
 			}
 		}
 	}
+	if p.ratio[0] > 0 && len(part.Materials) == 1 && len(part.Alternatives) == 1 { // "tan/olive dubbing, 50-50" is a blend
+		part.Materials, part.Alternatives = append(part.Materials, part.Alternatives[0]), nil
+	}
 	if r := p.ratio; r[0] > 0 && len(part.Materials) == 2 {
 		part.Materials[0].Share, part.Materials[1].Share = r[0]/(r[0]+r[1]), r[1]/(r[0]+r[1])
 	}

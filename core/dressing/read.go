@@ -103,7 +103,7 @@ var headers = map[string]string{
 	"pattern": "title", "name": "title", "title": "title", "fly": "title", "pattern name": "title", "name of fly": "title", "pattern of the month": "title", "fly of the month": "title", "this month's pattern": "title", "this month's fly": "title",
 	"also called": "also", "also known as": "also", "aka": "also", "other names": "also",
 	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent",
-	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier",
+	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier", "demonstrated by": "tier", "shown by": "tier", "handed in by": "tier",
 	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
 	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source", "first printed": "source", "first published": "source", "first published in": "source", "first appeared in": "source",
 	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",

@@ -80,6 +80,16 @@ func (p *partReader) relations() {
 // coveredBefore reads "over the wire" or "over the lead" at token i: a material that
 // was tied on earlier, since "the" points back to it. It gives the tokens it takes.
 func (p *partReader) coveredBefore(i int) int {
+	if p.low(i) == "on" && p.low(i+1) == "the" && i > 0 { // "on the black part only"
+		if _, n := p.colourAt(i + 2); n > 0 {
+			switch p.low(i + 2 + n) {
+			case "part", "half", "section", "portion":
+				if end := p.clauseEnd(i); p.freeRun(i, end-i) {
+					return end - i
+				}
+			}
+		}
+	}
 	if p.low(i) != "over" && p.low(i) != "above" || p.low(i+1) != "the" || i == 0 {
 		return 0
 	}

@@ -96,7 +96,7 @@ var leadOn = wordSet(",", "is", "are", "use", "take", "of", "i", "with", "we", "
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
 	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || isUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
-		name, tier := cutTier(text)
+		name, tier := cutTier(figure.ReplaceAllString(text, ""))
 		r.d.Title = strings.Trim(name, "=_*. ")
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
@@ -216,6 +216,9 @@ func (r *reader) namedSoon(toks []measure.Token) string {
 // tiedBy is a line of its own under the name: "as dressed by Amos Tranter, c. 1912",
 // "tied by Ida Corrie at the March meeting".
 var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?: (?:at|on|for|in|from) .*|, ((?:about |circa |c\. ?)?\d{4}s?))?\.?$`)
+
+// figure is the number of a plate, which belongs to no name.
+var figure = regexp.MustCompile(`(?i)\s*\((?:fig|figure|plate|pl)\.? ?[0-9ivxl]+\.?\)\.?$`)
 
 // takesHook reads the opening of "Take a size 12 dry fly hook", and gives how many
 // tokens it has; 0 where no hook is spoken of soon.

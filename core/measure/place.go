@@ -14,7 +14,7 @@ const (
 func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	k := i
 	for is(toks, k, "just", "the", "a", "point", "at", "opposite", "above", "over", "about", "level", "with", "directly", "start", "beginning", "of", "hook", "rear", "back") && k < i+6 {
-		if is(toks, k, "a") && (is(toks, k+1, "third", "quarter") || Hedged(toks, k)) || is(toks, k, "just") && is(toks, k+1, "short", "shy") {
+		if is(toks, k, "a") && (is(toks, k+1, "third", "quarter") || Hedged(toks, k) && !is(toks, k+2, "above", "over", "opposite")) || is(toks, k, "just") && is(toks, k+1, "short", "shy") {
 			break
 		}
 		if is(toks, k, "point") && !is(toks, k+1, "above", "opposite", "over", "one", "two", "a", "half", "halfway", "midway", "level", "just") {
@@ -22,6 +22,9 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 		}
 		if is(toks, k, "back") && k == i {
 			break
+		}
+		if is(toks, k, "a") && is(toks, k+1, "little", "shade", "touch", "bit", "hair", "fraction") && is(toks, k+2, "above", "over", "opposite") { // "a little above the barb"
+			k++
 		}
 		k++
 	}
@@ -67,7 +70,7 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 			}
 		}
 		n := 1
-		if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") {
+		if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") || is(toks, k+1, "mark") {
 			n = 2
 		}
 		return at(0.5, Shank, shankTail(n))

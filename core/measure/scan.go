@@ -98,6 +98,23 @@ var (
 	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "of a length with", "a length with", "equal with", "level in length with", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
 )
 
+// partOver reads "and a fourth part over" at token k.
+func partOver(toks []Token, k int) (float64, int) {
+	at := k
+	if !is(toks, k, "and") || !is(toks, k+1, "a", "one") {
+		return 0, 0
+	}
+	d := denominators[low(toks, k+2)]
+	k += 3
+	if is(toks, k, "part") {
+		k++
+	}
+	if d == 0 || !is(toks, k, "over", "more", "again", "longer", "besides", "beyond") {
+		return 0, 0
+	}
+	return 1 / d, k + 1 - at
+}
+
 var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again", "and a half")
 
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
@@ -151,6 +168,9 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 	if _, n := asLong.Match(toks, k); n > 0 {
 		j := k + n
 		if u, f, m := unitAt(toks, j, parts); m > 0 && f == 1 {
+			if more, w := partOver(toks, j+m); w > 0 { // "as long as the body and a fourth part over"
+				return Length{Low: round(lo + more), High: round(hi + more), Of: u}, j + m + w - i
+			}
 			if _, w := halfAgain.Match(toks, j+m); w > 0 { // "as long as the shank and half again"
 				return Length{Low: lo + 0.5, High: hi + 0.5, Of: u}, j + m + w - i
 			}
