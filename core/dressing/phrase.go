@@ -127,6 +127,10 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			k += n
 			continue
 		}
+		if n := p.dyed(&np, k); n > 0 { // "white goose dyed yellow"
+			k += n
+			continue
+		}
 		if _, n := p.words_().preps.Match(p.toks[:p.freeEnd(k)], k); n > 0 && !p.nounHere(k) && !(p.low(k) == "short" && p.low(k+1) == "of") {
 			np.prep = append(np.prep, p.lowWords(k, n))
 			p.take(k, n, "preparation", "")
@@ -194,6 +198,32 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 	}
 	np.to = k
 	return np, k
+}
+
+// dyed reads "dyed yellow", "dyed summer duck" after a material: what it was dyed is
+// its colour, in place of the one that took the dye. It gives the tokens it takes.
+func (p *partReader) dyed(np *nounPhrase, k int) int {
+	if p.low(k) != "dyed" || !np.noun {
+		return 0
+	}
+	end := k + 1
+	for p.free(end) && p.toks[end].Kind == measure.Word && end < k+4 && !noise[p.low(end)] {
+		end++
+	}
+	if end == k+1 {
+		return 0
+	}
+	colour := p.lowWords(k+1, end-k-1)
+	switch strings.Join(np.colour, " and ") {
+	case "", "white", "natural", "cream", "natural white":
+		np.colour = []string{colour}
+	default: // "grizzle dyed olive"
+		np.colour = append(np.colour, colour)
+	}
+	np.prep = append(np.prep, "dyed")
+	p.take(k, 1, "preparation", "")
+	p.take(k+1, end-k-1, "colour", "what it was dyed")
+	return end - k
 }
 
 // longerPrep tells whether a preparation longer than n tokens stands at k: "guard
@@ -287,6 +317,9 @@ func (p *partReader) colourAt(k int) (string, int) {
 		}
 	}
 	_, n := p.words_().colours.Match(p.toks, j)
+	if next := p.low(j + 1); n == 0 && p.freeRun(j, 2) && p.toks[j].Kind == measure.Word && (next == "coloured" || next == "colored") && !noise[p.low(j)] { // "light mouse coloured"
+		return p.lowWords(k, j-k+1), j - k + 2
+	}
 	if n == 0 || !p.freeRun(j, n) {
 		// a modifier that is a colour by itself: "rusty", "golden"
 		if j > k {
@@ -328,7 +361,7 @@ func (p *partReader) shade(k int) bool {
 	default:
 		return false
 	}
-	if p.std.Form == role.FormHook || p.std.Name == "thread" || !p.nounFollows(k+1) {
+	if c := p.low(k + 2); p.std.Form == role.FormHook || p.std.Name == "thread" || !p.nounFollows(k+1) || c == "coloured" || c == "colored" {
 		return false
 	}
 	if _, n := p.words_().colours.Match(p.toks, k+1); n > 0 {
@@ -341,6 +374,17 @@ func (p *partReader) shade(k int) bool {
 		return true
 	case material.Fur:
 		return p.low(k) != "light" || p.low(k+1) != "dubbing"
+	}
+	return false
+}
+
+// colouredBefore tells whether a colour stands before token k: a copper coloured
+// bead of brass is of brass.
+func (p *partReader) colouredBefore(k int) bool {
+	for i := range k {
+		if material.IsColour(p.low(i)) {
+			return true
+		}
 	}
 	return false
 }
@@ -365,7 +409,7 @@ func (p *partReader) notColour(from, last int) bool {
 	case "bronze":
 		return next == "mallard"
 	case "brass":
-		return next == "bead" || next == "beads" || next == "cone" || next == "bodied"
+		return p.std.Form == role.FormBead && p.colouredBefore(from) || next == "bead" || next == "beads" || next == "cone" || next == "bodied"
 	case "ash":
 		return next == "wood"
 	case "natural":
@@ -478,6 +522,9 @@ func (p *partReader) assemble(list []nounPhrase) {
 		case np.noun && last != nil && p.std.Name != "head" && p.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
 			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
 		case np.noun:
+			if len(pendingColour) == 1 && np.joint == "and" && len(np.colour) == 0 && len(np.prep) > 0 && markings[lastWord(np.prep[0])] { // "brown and white barred rubber"
+				np.colour, pendingColour = pendingColour[0].colour, nil
+			}
 			alternative := np.joint == "or" && (len(part.Materials) > 0 || len(pendingColour) > 0)
 			for _, pc := range pendingColour {
 				mm := np
@@ -499,6 +546,12 @@ func (p *partReader) assemble(list []nounPhrase) {
 			next.Colour, next.Share = strings.Join(np.colour, " and "), p.shareAt[np.from]
 			part.Materials = append(part.Materials, next)
 			last = &part.Materials[len(part.Materials)-1]
+		case len(np.colour) > 0 && last != nil && last.Colour != "" && (np.joint == "over" || np.joint == "under"): // "yellow bucktail over white"
+			next := *last
+			next.Colour = strings.Join(np.colour, " and ")
+			part.Materials = append(part.Materials, next)
+			last = &part.Materials[len(part.Materials)-1]
+			qualify(last, np)
 		case len(np.colour) > 0 && last != nil:
 			if np.joint == "or" {
 				alt := *last

@@ -150,6 +150,13 @@ func TestPhrases(t *testing.T) {
 		{"Abdomen: green dubbing over the wire", "abdomen.name.1", "-"},
 		{"Legs: fibres, reaching a hair beyond the bend", "legs.name.1", "-"},
 		{"Tail: 8-10 moose body hairs", "tail.name", "moose body hair"},
+		{"Wing: white goose dyed yellow", "wing.colour", "yellow"},
+		{"Wing: yellow bucktail over white", "wing.colour", "yellow"},
+		{"Wing: yellow bucktail over white", "wing.name.1", "bucktail"},
+		{"Legs: brown and white barred rubber", "legs.name.1", "-"},
+		{"Body: light mouse coloured dubbing", "body.colour", "light mouse"},
+		{"Bead: copper coloured 3 mm brass", "bead.colour", "copper"},
+		{"Body: bittern substitute, olive", "body.name", "bittern substitute"},
 		// hooks
 		{"Hook: 12 wet, heavy wire", "hook.hook.wire", "heavy"},
 		{"Hook: 14, fine in the wire", "hook.hook.wire", "fine"},
