@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 )
 
 const parent = `Pattern: Parent
@@ -19,14 +20,7 @@ Wing: bronze mallard slips, to the end of the tail
 Hackle: ginger hen, 3 turns
 `
 
-func read(t testing.TB, text string) dressing.Dressing {
-	t.Helper()
-	r, err := dressing.Read(text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
-}
+var read = dressingtest.Read
 
 // vary replaces pieces of the parent's text.
 func vary(t testing.TB, oldnew ...string) dressing.Dressing {

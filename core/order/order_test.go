@@ -5,15 +5,12 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 )
 
 func read(t testing.TB, text string) dressing.Dressing {
 	t.Helper()
-	r, err := dressing.Read("Fly\n"+text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
+	return dressingtest.Read(t, "Fly\n"+text)
 }
 
 func say(steps []Step) string {

@@ -4,17 +4,10 @@ import (
 	"testing"
 
 	"mothledger/core/compare"
-	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 )
 
-func read(t *testing.T, text string) dressing.Dressing {
-	t.Helper()
-	r, err := dressing.Read(text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
-}
+var read = dressingtest.Read
 
 const silent = "Stage Nymph\nHook: 14 nymph\nTail: pheasant tail fibres\nRib: copper wire\nBody: hare's mask dubbing\nWing case: pheasant tail\nThorax: hare's mask dubbing\nLegs: pheasant tail\n"
 

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
 )
 
@@ -20,14 +21,7 @@ Wing: bronze mallard slips, one shank
 Hackle: ginger hen, 3 turns, one and a half gapes
 `
 
-func read(t testing.TB, text string) dressing.Dressing {
-	t.Helper()
-	r, err := dressing.Read(text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
-}
+var read = dressingtest.Read
 
 func outline(t testing.TB, text string, size hook.Size) Outline {
 	t.Helper()

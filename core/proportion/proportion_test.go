@@ -6,17 +6,11 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
 )
 
-func read(t testing.TB, text string) dressing.Dressing {
-	t.Helper()
-	r, err := dressing.Read(text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
-}
+var read = dressingtest.Read
 
 func on(t testing.TB, text string, size hook.Size) Measured {
 	t.Helper()

@@ -4,18 +4,11 @@ import (
 	"math"
 	"testing"
 
-	"mothledger/core/dressing"
+	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
 )
 
-func read(t testing.TB, text string) dressing.Dressing {
-	t.Helper()
-	r, err := dressing.Read(text, dressing.Builtin())
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r.Dressing
-}
+var read = dressingtest.Read
 
 func of(t *testing.T, sums []Sum, role string) Sum {
 	t.Helper()

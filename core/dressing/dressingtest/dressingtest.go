@@ -1,0 +1,19 @@
+// Package dressingtest reads recipes for the tests of other packages.
+package dressingtest
+
+import (
+	"testing"
+
+	"mothledger/core/dressing"
+)
+
+// Read reads a recipe with the built-in words, and ends the test where it cannot be
+// read.
+func Read(t testing.TB, text string) dressing.Dressing {
+	t.Helper()
+	r, err := dressing.Read(text, dressing.Builtin())
+	if err != nil {
+		t.Fatalf("%q: %v", text, err)
+	}
+	return r.Dressing
+}
