@@ -387,8 +387,9 @@ func method(d dressing.Dressing, p dressing.Part) string {
 	}
 	switch std.Kin {
 	case "hackle":
+		_, parachute := d.Parachute(p)
 		switch {
-		case has("parachute", "round the post", "around the post") || d.Find("post") >= 0 && d.Parts[d.Find("post")].Role == "post":
+		case parachute:
 			return "parachute"
 		case has("palmer"):
 			return "palmered"

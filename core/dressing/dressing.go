@@ -18,6 +18,7 @@ package dressing
 
 import (
 	"slices"
+	"strings"
 
 	"mothledger/core/hook"
 	"mothledger/core/measure"
@@ -266,6 +267,22 @@ func (p Part) Lies() (from, to measure.Length) {
 		return p.To, measure.Length{}
 	}
 	return p.From, p.To
+}
+
+// Parachute tells whether a hackle of this dressing is wound round a post rather than
+// round the shank, and which part the post is, -1 where none is named.
+func (d Dressing) Parachute(hackle Part) (post int, ok bool) {
+	for i, p := range d.Parts {
+		if std, _ := p.Standard(); std.Name == "post" && !p.Absent {
+			return i, true
+		}
+	}
+	for _, m := range hackle.Materials {
+		if strings.Contains(m.Preparation, "parachute") || strings.Contains(m.Preparation, "the post") {
+			return -1, true
+		}
+	}
+	return -1, false
 }
 
 // Find gives the first part that does the work of the labelled one, -1 where

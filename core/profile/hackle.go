@@ -4,7 +4,6 @@ import (
 	"math"
 	"strings"
 
-	"mothledger/core/role"
 )
 
 // pairAt gives the upper and the lower end of a turn at a station.
@@ -74,14 +73,8 @@ func (m *maker) hackle(i int) {
 	length, assumed := m.lengthOf(i)
 	std, _ := p.Standard()
 	prep := m.prep(i)
-	post := -1
-	for j, q := range m.d.Parts {
-		if qs, _ := q.Standard(); qs.Form == role.FormPost && qs.Name == "post" && !q.Absent {
-			post = j
-		}
-	}
 	n, turnsAssumed := turnsOf(p, 3)
-	if post >= 0 || strings.Contains(prep, "parachute") {
+	if post, ok := m.d.Parachute(p); ok {
 		st := m.r.Usual(0.28)
 		if post >= 0 {
 			st = m.root(post)

@@ -91,7 +91,7 @@ func (r *Resolver) Budget() Budget {
 		case role.FormLegs, role.FormCheek:
 			feet = append(feet, foot{i, p.Role, legsFootEyes * g.EyeMM, true})
 		case role.FormCollar:
-			if parachute(d, p) {
+			if _, ok := d.Parachute(p); ok {
 				continue // round its post, not round the shank
 			}
 			turns, said := usualTurns, false
@@ -191,21 +191,6 @@ func EndsOpen(p dressing.Part) bool {
 func shareOfShank(text string) bool {
 	for _, w := range []string{"half", "third", "quarter", "fifth", "½", "%"} {
 		if strings.Contains(strings.ToLower(text), w) {
-			return true
-		}
-	}
-	return false
-}
-
-// parachute tells whether a hackle is wound round a post.
-func parachute(d dressing.Dressing, p dressing.Part) bool {
-	for _, q := range d.Parts {
-		if std, _ := q.Standard(); std.Name == "post" && !q.Absent {
-			return true
-		}
-	}
-	for _, m := range p.Materials {
-		if strings.Contains(m.Preparation, "parachute") || strings.Contains(m.Preparation, "the post") {
 			return true
 		}
 	}
