@@ -3,7 +3,6 @@ package profile
 import (
 	"math"
 	"strings"
-
 )
 
 // pairAt gives the upper and the lower end of a turn at a station.
