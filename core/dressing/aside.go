@@ -81,51 +81,20 @@ func (p *partReader) optional() {
 // asides sets apart reasons, comparisons and cautions, so that their numbers
 // and colours are not taken for the dressing's.
 func (p *partReader) asides() {
+	if _, n := leadIn.Match(p.toks, 0); n > 0 && n < len(p.toks) && p.freeRun(0, n) {
+		p.take(0, n, "plain", "")
+	}
 	for i := 0; i < len(p.toks); i++ {
 		if !p.free(i) {
 			continue
 		}
-		if _, m := leadIn.Match(p.toks, i); m > 0 && i == 0 && m < len(p.toks) {
-			p.take(i, m, "plain", "")
-			i += m - 1
-			continue
-		}
-		atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
-		n := 0
-		if _, m := measure.ScanLength(p.toks, i, p.name); p.low(i) == "until" && m > 0 {
-			continue
-		}
-		if _, m := causeSet.Match(p.toks, i); m > 0 {
-			strong := causeAnywhere[p.low(i)] || p.low(i) == "or"
-			if speaker[p.low(i)] && !atStart && !p.figures(i, p.clauseEnd(i)) { // "the thinnest wire you have"
-				strong = true
-			}
-			if atStart || strong {
-				n = m
-			}
-		}
-		if b := p.low(i - 1); (p.low(i) == "after" || p.low(i) == "before") && (b == "thick" || b == "thickness") { // "a pencil lead thick after the underfur is combed out"
-			n = 0
-		}
-		if _, m := insteadSet.Match(p.toks, i); m > 0 {
-			if _, _, isBound := p.bound(i); !isBound {
-				n = m
-			}
-		}
-		if p.low(i) == "to" && verbAfterTo[p.low(i+1)] {
-			if _, m := measure.ScanLength(p.toks, i+2, p.name); m > 0 && p.low(i+1) == "be" { // "the fibres to be half the shank"
+		if p.low(i) == "to" && p.low(i+1) == "be" { // "the fibres to be half the shank"
+			if _, n := measure.ScanLength(p.toks, i+2, p.name); n > 0 {
 				p.take(i, 2, "plain", "")
 				continue
 			}
-			n = 2
 		}
-		if n == 0 && i > 0 && p.clauseStart(i) == i && p.low(i) != "or" && (p.verdict(i) || p.command(i) || p.without(i)) {
-			n = 1
-		}
-		if n == 0 {
-			continue
-		}
-		if p.low(i) == "for" && atStart && i == 0 {
+		if !p.opensAside(i) {
 			continue
 		}
 		end := p.clauseEnd(i)
@@ -140,6 +109,39 @@ func (p *partReader) asides() {
 		p.remark(i, end-i, "kept as a remark")
 		i = end
 	}
+}
+
+// opensAside tells whether what begins at token i is a reason, a comparison, a caution
+// or a command rather than a part of the dressing.
+func (p *partReader) opensAside(i int) bool {
+	word := p.low(i)
+	atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
+	if word == "for" && i == 0 {
+		return false
+	}
+	if word == "until" { // a place, or the end of a condition
+		if _, n := measure.ScanLength(p.toks, i, p.name); n > 0 {
+			return false
+		}
+	}
+	if _, n := causeSet.Match(p.toks, i); n > 0 {
+		switch before := p.low(i - 1); {
+		case (word == "after" || word == "before") && (before == "thick" || before == "thickness"): // "a pencil lead thick after the underfur is combed out"
+		case atStart, causeAnywhere[word], word == "or":
+			return true
+		case speaker[word] && !p.figures(i, p.clauseEnd(i)): // "the thinnest wire you have"
+			return true
+		}
+	}
+	if _, n := insteadSet.Match(p.toks, i); n > 0 {
+		if _, _, isBound := p.bound(i); !isBound {
+			return true
+		}
+	}
+	if word == "to" && verbAfterTo[p.low(i+1)] {
+		return true
+	}
+	return i > 0 && p.clauseStart(i) == i && word != "or" && (p.verdict(i) || p.command(i) || p.without(i))
 }
 
 // leadIn are words with which a speaker comes to the material.
