@@ -104,6 +104,8 @@ func TestPhrases(t *testing.T) {
 		{"Tail: six fibres, eight at most", "tail.count", "6-8 fibre"},
 		{"Hackle: hen, 1½ turns, no more", "hackle.turns", "1.5"},
 		{"Rib: wire, 5 turns under the resin", "rib.turns", "5"},
+		{"Tail: about five fibres", "tail.count", "4-6 fibre"},
+		{"Tail: about six fibres", "tail.count", "5-7 fibre"},
 		// whose number it is
 		{"Back: pheasant tail, 15 fibres, pulled over, then two of its fibres left each side", "back.count", "15 fibre"},
 		{"Legs: six black fibres, knotted, three a side", "legs.count", "3 fibre side"},

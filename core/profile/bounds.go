@@ -4,6 +4,10 @@ import (
 	"math"
 )
 
+// heldDown is by how much the fibres above are laid back where most lie below, as the
+// screen draws them.
+const heldDown = 1.9
+
 func bounds(o Outline) [4]float64 {
 	b := [4]float64{math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)}
 	grow := func(x, y float64) {
@@ -37,12 +41,12 @@ func bounds(o Outline) [4]float64 {
 					bx, by = -bx, -by
 				}
 				for _, side := range []float64{1, -1} {
-					at := up
+					at, held := up, 1-math.Max(0, s.Below-0.5)*heldDown
 					if side < 0 {
-						at = down
+						at, held = down, 1
 					}
 					for _, lean := range []float64{s.Angle - s.Spread, math.Min(s.Angle+s.Spread, math.Max(s.Angle, 90)), s.Angle + s.Spread} {
-						sin, cos := math.Sincos(lean * math.Pi / 180)
+						sin, cos := math.Sincos(held * lean * math.Pi / 180)
 						grow(at[0]+s.Length*(bx*cos+side*nx*sin), at[1]+s.Length*(by*cos+side*ny*sin))
 					}
 				}

@@ -94,7 +94,7 @@ func run(address, folder string, only []string) error {
 		{name: "workings", path: "/folio/13", ready: "[data-testid=order]", before: []chromedp.Action[chromedp.Void]{
 			chromedp.Evaluate[chromedp.Void](`document.querySelector("#winding").scrollIntoView()`),
 		}},
-		{name: "folio-dark", path: "/folio/21", dark: true, ready: "[data-testid=budget]"},
+		{name: "folio-dark", path: "/folio/22", dark: true, ready: "[data-testid=budget]"},
 		{name: "desk", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
