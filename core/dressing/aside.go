@@ -328,6 +328,10 @@ func (p *partReader) witnesses() {
 		if from <= last {
 			continue
 		}
+		if b := p.low(from - 1); b == "as" || b == "like" || b == "see" || b == "per" { // "as in the photograph" agrees
+			p.remark(from-1, i+2-from, "kept as a remark")
+			continue
+		}
 		if start := p.clauseStart(from); first == "" && !p.accountAfter(i) && start > 1 && start < from { // "hen; coot in the old book"
 			first, last = p.words(0, start-1), start
 		}

@@ -79,7 +79,7 @@ func (p *partReader) gauges() {
 			p.remark(i, 2, "an angle, kept as said")
 			continue
 		}
-		if unit := p.low(i + 1); p.toks[i].Kind == measure.Number && (unit == "lb" || unit == "lbs" || unit == "kg") && p.free(i+1) { // what a strand holds
+		if unit := p.low(i + 1); p.toks[i].Kind == measure.Number && (unit == "lb" || unit == "lbs" || unit == "kg") && p.free(i+1) && p.strand() { // what a strand holds
 			p.pendingSize(i, 2)
 			continue
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -40,7 +41,7 @@ func (p *partReader) lengthAt(i int) (l measure.Length, n int) {
 		return l, 0
 	}
 	l, n = measure.ScanLength(p.toks, i, p.name)
-	if n == 0 && p.std.Form == role.FormBead && p.toks[i].Kind == measure.Number && p.part.DiameterMM == 0 {
+	if n == 0 && p.std.Form == role.FormBead && p.toks[i].Kind == measure.Number && p.part.DiameterMM == 0 && p.beadNext(i+1) {
 		l, n = bareBead(p.toks[i])
 	}
 	if n == 0 || !p.freeRun(i, n) {
@@ -81,6 +82,16 @@ func (p *partReader) lengthAt(i int) (l measure.Length, n int) {
 		}
 	}
 	return l, n
+}
+
+// beadNext tells whether what follows a bare number can be of a bead: "2.8 gold", not
+// "3 minutes".
+func (p *partReader) beadNext(i int) bool {
+	if i >= len(p.toks) || p.toks[i].Kind != measure.Word {
+		return true
+	}
+	_, colour := p.colourAt(i)
+	return colour > 0 || p.nounFollows(i) || material.IsAdjective(p.low(i)) || p.low(i) == "on" || p.low(i) == "for"
 }
 
 // notItsLength sets apart the n tokens at i where they measure something else than

@@ -356,6 +356,9 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	if everyday[written] && !isUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && written == "silk") {
 		return g, 0, false
 	}
+	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
+		return g, 0, false
+	}
 	switch {
 	case k >= len(toks):
 		return g, k, first && isUpper(s[g.labelStart:g.labelEnd])

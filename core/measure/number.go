@@ -106,7 +106,8 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 	k += n
 	b := a
 	if is(toks, k, "to", "or", "-") {
-		if v, m := scanOne(toks, k+1); m > 0 && v > a {
+		apart := is(toks, k, "-") && !toks[k].Joined && (is(toks, k+1, "a", "an") || (k+1 < len(toks) && toks[k-1].Kind != toks[k+1].Kind)) // "had seven - a dozen fibres", "seven - 12 mm"
+		if v, m := scanOne(toks, k+1); m > 0 && v > a && !apart {
 			b, k = v, k+1+m
 		}
 	}
