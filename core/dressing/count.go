@@ -206,7 +206,14 @@ func (p *partReader) counts() {
 		if i > 0 && (p.low(i-1) == "#" || p.low(i-1) == "size" || p.low(i-1) == "no" || p.low(i-1) == "grade") {
 			continue
 		}
-		k := i + n
+		k := p.pastBrackets(i + n)
+		if p.low(k) == "+" { // "3+3 fibres"
+			if v, m := measure.ScanNumber(p.toks, k+1); m > 0 && v == said && p.freeRun(k, m+1) {
+				n = k + 1 + m - i
+				k += 1 + m
+				p.count().Per = "side"
+			}
+		}
 		if p.low(i) == "one" && p.low(i-1) == "of" || p.ofAnother(i) { // "the barbs of one feather", "squirrel over four strands of flash"
 			continue
 		}
@@ -217,6 +224,11 @@ func (p *partReader) counts() {
 			continue
 		}
 		if p.low(k) == "of" {
+			k++
+		}
+		times := -1
+		if x := p.low(k); (x == "x" || x == "×") && p.free(k) { // "2 x hackle tips"
+			times = k
 			k++
 		}
 		for k < len(p.toks) && !p.free(k) && (p.toks[k].Kind == measure.Number || shortUnits[p.low(k)]) { // "a pair of 4 mm eyes"
@@ -279,6 +291,9 @@ func (p *partReader) counts() {
 			v.High = hi
 			p.take(max(at, k-1)+1, m, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
 		}
+		if times >= 0 {
+			p.take(times, 1, "count", "")
+		}
 		c := p.count()
 		p.countedAt = i
 		c.Low, c.High, c.Of = v.Low, v.High, of
@@ -306,6 +321,20 @@ func (p *partReader) counts() {
 	if c := p.part.Count; c != nil && c.Of == "feather" && p.part.Continues != "" {
 		c.Of = "fibre" // the tips of a bunch, not of a hackle
 	}
+}
+
+// pastBrackets gives the token after a few words in brackets at token k: "8 (eight)
+// strands", "4 (5 on bigger hooks) turns".
+func (p *partReader) pastBrackets(k int) int {
+	if p.low(k) != "(" {
+		return k
+	}
+	for j := k + 1; j < min(k+8, len(p.toks)); j++ {
+		if p.low(j) == ")" {
+			return j + 1
+		}
+	}
+	return k
 }
 
 // ceiling reads the most that there may be, said after a number: "two turns,

@@ -125,6 +125,7 @@ func (p *partReader) notItsLength(i, n int, l measure.Length) bool {
 		p.besideIt(i, l),
 		l.Of == measure.Eye && p.fromEye(i+n),
 		p.std.Name == "thread",
+		mm && p.std.Form == role.FormWound && p.thickness(i),  // "fatter at the front (about 3 mm)"
 		l.Reach && l.IsPart() && p.std.Form == role.FormWound: // "from there to the head"
 		return note("kept as a remark")
 	case before == "within" || before == "by", p.std.Form == role.FormRib, p.std.Spans && p.workedTo(i), p.fullest(i): // "longer by a third of the body"; a rib has no length
@@ -134,6 +135,22 @@ func (p *partReader) notItsLength(i, n int, l measure.Length) bool {
 		}
 		p.remark(from, i+n-from, "kept as a remark")
 		return true
+	}
+	return false
+}
+
+// thickness tells whether the words before token i, up to two clauses back, speak of
+// how thick the part is.
+func (p *partReader) thickness(i int) bool {
+	from := p.clauseStart(i)
+	if from > 0 {
+		from = p.clauseStart(from - 1)
+	}
+	for k := from; k < i; k++ {
+		switch p.low(k) {
+		case "fatter", "thicker", "fattest", "thickest", "wider", "widest", "fuller", "fullest", "diameter":
+			return true
+		}
 	}
 	return false
 }

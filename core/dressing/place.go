@@ -90,7 +90,7 @@ func (p *partReader) places() {
 		if !spans || !p.part.To.IsZero() {
 			continue
 		}
-		if _, n := endWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) && !p.workedTo(i) {
+		if _, n := endWords.Match(p.toks, i); n > 0 && p.freeRun(i, n) && !p.workedTo(i) && p.low(i+n) != "of" { // not "the tag end of the thread"
 			if b, m := p.position(i + n); m > 0 && p.freeRun(i, n+m) {
 				b.Text = p.words(i, n+m)
 				p.part.To = b

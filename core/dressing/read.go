@@ -312,6 +312,14 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.roles = append(g.roles, role.Label(label))
 		k += n
 		g.labelEnd = toks[k-1].End
+		if k+3 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "and" { // "Abdomen (and thorax):"
+			if idx, m := r.words.roles.Match(toks, k+2); m > 0 && k+2+m < len(toks) && toks[k+2+m].Low == ")" {
+				g.roles = append(g.roles, role.Label(r.words.roleList[idx]))
+				k += m + 3
+				g.labelEnd = toks[k-1].End
+				break
+			}
+		}
 		if k+1 < len(toks) && (toks[k].Low == "and" || toks[k].Low == "&" || toks[k].Low == "/" || toks[k].Low == "+") {
 			if _, m := r.words.roles.Match(toks, k+1); m > 0 {
 				k++

@@ -62,6 +62,7 @@ func (p *partReader) turns() {
 		}
 		k := i + n
 		k += measure.OrSo(p.toks, k)
+		k = p.pastBrackets(k)
 		if p.low(k) == "-" && p.toks[k].Joined && turnWords[p.low(k+1)] { // "a 3-turn whip finish"
 			k++
 		}

@@ -240,7 +240,7 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 				return Length{}, 0
 			}
 			alone := v.High < 1 && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
-			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j) {
+			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j, j+m) {
 				return Length{}, 0
 			}
 			if u == HookU && j == k+n && v.Low > 4 { // "on a size 14 hook"
@@ -359,7 +359,10 @@ func scanWay(toks []Token, v Interval, j int, parts Parts) (Length, int) {
 // partUnitFits keeps "two tails" and "5 hackle fibres" from being read as two
 // tail lengths: a part serves as a unit only after a fraction or with "the",
 // "times", "of" or "length" in between.
-func partUnitFits(toks []Token, k, n, j int) bool {
+func partUnitFits(toks []Token, k, n, j, end int) bool {
+	if is(toks, j-1, "x", "×") && end < len(toks) && toks[end].Kind == Word && !is(toks, end, "length", "long", "in") { // "2 x hackle tips"
+		return false
+	}
 	return is(toks, j, "the", "of", "its", "body's") || is(toks, j-1, "×", "times", "x", "as") || j > k+n
 }
 
