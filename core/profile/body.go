@@ -12,8 +12,9 @@ import (
 )
 
 func (m *maker) stationHalf(s float64) float64 {
-	i := min(max(int(s*100), 0), halfSteps)
-	return m.half[i]
+	f := min(max(s*halfStep, 0), halfSteps)
+	i := min(int(f), halfSteps-1)
+	return m.half[i] + (m.half[i+1]-m.half[i])*(f-float64(i))
 }
 
 // thicken works out how thick the wound parts make the fly, so that ribs,
@@ -25,12 +26,9 @@ func (m *maker) thicken() {
 			continue
 		}
 		from, to := m.ends(i)
-		for k := range m.half {
-			s := float64(k) / 100
-			if s <= from && s >= to && from > to {
-				t := (from - s) / (from - to)
-				m.half[k] = math.Max(m.half[k], m.g.GapeMM*proportion.Girth(std, m.kind(i), t))
-			}
+		for k := max(0, int(math.Ceil(to*halfStep))); k <= min(halfSteps, int(from*halfStep)) && from > to; k++ {
+			t := (from - float64(k)/halfStep) / (from - to)
+			m.half[k] = math.Max(m.half[k], m.g.GapeMM*proportion.Girth(std, m.kind(i), t))
 		}
 	}
 }

@@ -96,7 +96,7 @@ type maker struct {
 	r     *proportion.Resolver
 	ax    *axis
 	style string
-	// half is how thick the fly is at each hundredth of the shank.
+	// half is how thick the fly is at each step along the shank.
 	half []float64
 	out  []Shape
 	// kinds are the kinds of the parts' main materials.
@@ -107,7 +107,11 @@ type maker struct {
 	headAt [2]float64
 }
 
-const halfSteps = 140
+// half has so many values a shank, and goes round the bend.
+const (
+	halfStep  = 50
+	halfSteps = 14 * halfStep / 10
+)
 
 // Of gives the outline of a dressing on a hook.
 func Of(d dressing.Dressing, h hook.Hook) Outline {

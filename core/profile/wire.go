@@ -19,7 +19,7 @@ type axis struct {
 // towards the bend.
 type stand struct{ x, y, sin, cos float64 }
 
-const axisSteps = 100 // a shank
+const axisSteps = 50 // a shank; between two of them the axis is taken as straight
 
 // newAxis follows the wire from the eye round the bend to the point.
 func newAxis(g hook.Geometry, style string) *axis {
@@ -77,22 +77,29 @@ func newAxis(g hook.Geometry, style string) *axis {
 // at gives the point at a station, off millimetres away from the axis (positive
 // on the back of the fly).
 func (a *axis) at(station, off float64) (x, y float64) {
-	i := int(math.Round(station * axisSteps))
-	s := &a.stands[min(max(i, 0), len(a.stands)-1)]
+	s := a.stand(station)
 	return s.x - s.sin*off, s.y + s.cos*off
+}
+
+// stand gives the place at a station, between the two that are kept beside it.
+func (a *axis) stand(station float64) stand {
+	last := len(a.stands) - 1
+	f := min(max(station*axisSteps, 0), float64(last))
+	i := min(int(f), last-1)
+	p, q, k := &a.stands[i], &a.stands[i+1], f-float64(i)
+	return stand{p.x + (q.x-p.x)*k, p.y + (q.y-p.y)*k, p.sin + (q.sin-p.sin)*k, p.cos + (q.cos-p.cos)*k}
 }
 
 // slope is how far the axis has turned down at a station, in degrees.
 func (a *axis) slope(station float64) float64 {
-	i := min(max(int(math.Round(station*axisSteps)), 0), len(a.stands)-1)
-	s := &a.stands[i]
+	s := a.stand(station)
 	return math.Atan2(s.sin, -s.cos) * 180 / math.Pi
 }
 
 func (m *maker) wire() Wire {
 	w := Wire{MM: r2(m.g.WireMM)}
 	n := len(m.ax.stands)
-	for i := 0; i < n; i += 7 {
+	for i := 0; i < n; i += 4 {
 		w.Path = append(w.Path, pt(m.ax.stands[i].x, m.ax.stands[i].y))
 	}
 	w.Path = append(w.Path, pt(m.ax.stands[n-1].x, m.ax.stands[n-1].y))
