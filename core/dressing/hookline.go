@@ -45,7 +45,7 @@ var hookStyles = map[string]string{
 // hookPlain are words of a hook line that carry no value of the ledger.
 var hookPlain = wordSet("nr", "hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "photograph", "picture", "say", "have", "vice", "vise", "so", "that", "work", "well", "as", "you", "can", "see")
 
-var demoWords = wordSet("show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
+var demoWords = wordSet("demonstrated", "show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
 
 func (h *hookLine) readTokens(p *partReader) {
 	spec := &Hook{}
@@ -76,6 +76,10 @@ func (h *hookLine) readTokens(p *partReader) {
 	h.sizes(p, spec)
 	for i := range p.toks {
 		if !p.free(i) {
+			continue
+		}
+		if demoWords[p.low(i)] || p.low(i) == "longshank" && spec.Shank != "" {
+			p.take(i, 1, "plain", "")
 			continue
 		}
 		if p.low(i) == "long" && p.low(i+1) == "shank" || p.low(i) == "longshank" || p.low(i) == "long" && p.low(i+1) == "in" || p.low(i) == "short" && p.low(i+1) == "shank" {
@@ -146,7 +150,7 @@ func (h *hookLine) alternatives(p *partReader) {
 		}
 	}
 	for i := 1; i < len(p.toks); i++ {
-		if p.low(i) != "or" || !p.free(i) {
+		if p.low(i) != "or" || !p.free(i) || measure.OrSo(p.toks, i) > 0 {
 			continue
 		}
 		next := p.toks[min(i+1, len(p.toks)-1)]
@@ -243,6 +247,8 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 			take(2, &spec.Eye, l, "")
 		case l == "eye" && (next == "up" || next == "down" || next == "straight"):
 			take(2, &spec.Eye, next, "")
+		case (l == "ring" || l == "ringed") && (next == "eye" || next == "eyed"):
+			take(2, &spec.Eye, "straight", "")
 		case l == "upeye" || l == "upeyed":
 			take(1, &spec.Eye, "up", "")
 		case l == "downeye" || l == "downeyed":
@@ -282,6 +288,9 @@ func (p *partReader) longOrShort() bool {
 // "3 turns", "a box of old 13s".
 func (p *partReader) otherThing(i int) bool {
 	next := p.low(i + 1)
+	if next == "size" || next == "#" { // "two size 6 hooks"
+		return true
+	}
 	if i+1 < len(p.toks) && (countNouns[next].of != "" || turnWords[next] || next == "of" || next == "years" || next == "minutes" || next == "to" && p.low(i+2) == "the") {
 		return true
 	}
@@ -322,7 +331,11 @@ func (h *hookLine) sizes(p *partReader, spec *Hook) {
 			}
 			return 0, 0, false
 		}
-		if v := cardinalWord(t.Low); t.Kind == measure.Word && v >= 2 && t.Low != "couple" && t.Low != "pair" {
+		v := cardinalWord(t.Low)
+		if v == 0 { // "tens and twelves"
+			v = cardinalWord(strings.TrimSuffix(t.Low, "s"))
+		}
+		if t.Kind == measure.Word && v >= 2 && t.Low != "couple" && t.Low != "pair" {
 			return hook.Size(v), hook.Size(v), true
 		}
 		n, err := hook.ParseSize(strings.TrimRight(t.Low, "s"))

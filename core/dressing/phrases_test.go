@@ -178,6 +178,11 @@ func TestPhrases(t *testing.T) {
 		{"Hook: 10 wet (a neighbour ties it on an 8)", "hook.hook.size", "10"},
 		{"Rib: none in the original; I add fine silver wire, 5 turns", "rib.absent", "true"},
 		{"Rib: none in the original; I add fine silver wire, 5 turns", "rib.turns", "-"},
+		{"Hook: tens and twelves", "sizes", "10-12"},
+		{"Hook: 14 (demonstrated on an 8)", "hook.hook.demo", "8"},
+		{"Hook: two size 6 hooks in tandem", "hook.hook.size", "6"},
+		{"Hook: No.14 up eye", "hook.hook.size", "14"},
+		{"Hook: 8 streamer, ring eye", "hook.hook.eye", "straight"},
 		{"Hook: 12 dry, because the 14 drowns", "contradictions", "-"},
 		{"Hook: 12 dry, because the 14 drowns", "hook.hook.size", "12"},
 	} {

@@ -43,7 +43,7 @@ func Lex(s string) []Token {
 		switch {
 		case unicode.IsSpace(r):
 			i += w
-		case isDigit(s, i) || r == '.' && isDigit(s, i+1):
+		case isDigit(s, i) || r == '.' && isDigit(s, i+1) && !afterLetter(s, i): // not "No.14"
 			t := lexFigure(s, i)
 			out = append(out, t)
 			i = t.End
@@ -79,6 +79,12 @@ func foldMark(r rune) string {
 		return "~"
 	}
 	return string(r)
+}
+
+// afterLetter tells whether a letter stands right before byte i.
+func afterLetter(s string, i int) bool {
+	r, _ := utf8.DecodeLastRuneInString(s[:i])
+	return isLetter(r)
 }
 
 func isDigit(s string, i int) bool { return i < len(s) && s[i] >= '0' && s[i] <= '9' }
