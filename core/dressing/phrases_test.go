@@ -249,6 +249,37 @@ func TestTitles(t *testing.T) {
 	}
 }
 
+// What stands above the parts, as people write it.
+func TestHeaders(t *testing.T) {
+	for _, c := range []struct{ head, key, want string }{
+		{"**Fly:** Lantern Dun\n*Originator:* Harriet Orme\n__Source__: Field Notes", "originator", "Harriet Orme"},
+		{"**Fly:** Lantern Dun\n*Originator:* Harriet Orme\n__Source__: Field Notes", "source", "Field Notes"},
+		{"**Fly:** Lantern Dun\n*Originator:* Harriet Orme\n__Source__: Field Notes", "title", "Lantern Dun"},
+		{"Fly: Lantern Dun (variant of the Porter)", "title", "Lantern Dun"},
+		{"Fly: Lantern Dun (variant of the Porter)", "variantOf", "Porter"},
+		{"Lantern Dun, dressed by Harriet Orme", "tier", "Harriet Orme"},
+		{"Lantern Dun, as tied by Pell", "title", "Lantern Dun, as tied by Pell"},
+		{"Lantern Dun\nas dressed by Harriet Orme, c. 1912", "tier", "Harriet Orme"},
+		{"Lantern Dun\nas dressed by Harriet Orme, c. 1912", "date", "c. 1912"},
+		{"Lantern Dun\nDevised by Harriet Orme about 1920; named by her brother", "originator", "Harriet Orme"},
+		{"Lantern Dun\nDevised by Harriet Orme about 1920; named by her brother", "date", "about 1920"},
+		{"Name - Lantern Dun\nDate tied - 3 March 1998", "date", "3 March 1998"},
+		{"Fly: Lantern Dun\nReference: Field Notes, vol. 2, p. 14", "source", "Field Notes, vol. 2"},
+		{"THE LANTERN DUN. (Fig. 12.)", "title", "THE LANTERN DUN"},
+	} {
+		d := read(t, c.head+"\n\n**Hook:** 12\n*Body*: fur\n")
+		if got := lookup(d, c.key); got != c.want {
+			t.Errorf("%q: %s is %q, expected %q", c.head, c.key, got, c.want)
+		}
+		if got := lookup(d, "hook.hook.size") + " " + lookup(d, "body.name"); got != "12 fur" {
+			t.Errorf("%q: the parts are read as %q", c.head, got)
+		}
+	}
+	if d := read(t, "Fly: Dun\nSeason: May\n\nBody: fur\n"); len(d.Notes) != 1 || d.Notes[0] != "Season: May" {
+		t.Errorf("the season is kept as %q", d.Notes)
+	}
+}
+
 // Every hedge of the published tables is read as the table says.
 func TestEveryHedgeIsReadAsPublished(t *testing.T) {
 	for _, h := range measure.Hedges {

@@ -2,6 +2,7 @@ package dressing
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 	"unicode"
 
@@ -106,11 +107,16 @@ var headers = map[string]string{
 	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier", "demonstrated by": "tier", "shown by": "tier", "handed in by": "tier",
 	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
 	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source", "first printed": "source", "first published": "source", "first published in": "source", "first appeared in": "source",
+	"reference": "source", "ref": "source", "date tied": "date", "tied on": "date", "first tied": "date",
+	"season": "remark", "fishes": "remark", "fished": "remark", "fishing": "remark", "water": "remark", "waters": "remark", "when fished": "remark", "where fished": "remark",
 	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",
 	"imitates": "imitates", "represents": "imitates", "sizes": "sizes", "size": "sizes", "hook sizes": "sizes", "hook size": "sizes", "size range": "sizes",
 	"style": "style", "type": "style", "kind": "kind", "entry": "kind",
 	"essential": "essential", "essentials": "essential", "the point": "essential", "the whole point": "essential", "what makes it": "essential", "must have": "essential", "note": "note", "notes": "note", "remarks": "note", "remark": "note", "comment": "note", "comments": "note", "reason": "note", "why": "note", "tying notes": "note", "tying note": "note",
 }
+
+// variantName is a name with its parent in brackets behind it.
+var variantName = regexp.MustCompile(`(?i)^(.+?)\s*\((?:a )?(?:variant|variation|version) of (?:the )?([^)]+)\)$`)
 
 // segment is a stretch of a line with one label.
 type segment struct {
@@ -156,7 +162,7 @@ func (r *reader) line(n int, s string) {
 		text := s[g.labelEnd:g.textEnd]
 		if g.header != "" {
 			marks.set(g.labelStart, g.labelEnd, "header", "")
-			r.header(n, g.header, strings.TrimSpace(text), g.labelEnd, marks, s)
+			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
 			continue
 		}
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
@@ -211,8 +217,11 @@ func bullet(s string) int {
 	rest := s[i:]
 	for _, b := range []string{"- ", "* ", "• ", "– ", "— ", "# ", "## ", "> ", "· "} {
 		if strings.HasPrefix(rest, b) {
-			return i + len(b)
+			return i + len(b) + emphasis(rest[len(b):])
 		}
+	}
+	if n := emphasis(rest); n > 0 {
+		return i + n
 	}
 	d := 0
 	for d < len(rest) && rest[d] >= '0' && rest[d] <= '9' {
@@ -222,6 +231,15 @@ func bullet(s string) int {
 		return i + d + 2
 	}
 	return i
+}
+
+// emphasis is how many stars or underscores stand before a label: "**Tail:** hen".
+func emphasis(s string) int {
+	n := len(s) - len(strings.TrimLeft(s, "*_"))
+	if n == 0 || n > 3 || n >= len(s) || !unicode.IsLetter([]rune(s[n:])[0]) {
+		return 0
+	}
+	return n
 }
 
 // segments finds the labels of a line. A line may hold several: "Wing: white
@@ -285,6 +303,12 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	k := i
 	if first {
 		if h, n := headerAt(toks, i); n > 0 && i+n < len(toks) {
+			for i+n < len(toks) && (toks[i+n].Low == "*" || toks[i+n].Low == "_") {
+				n++
+			}
+			if i+n >= len(toks) {
+				return g, 0, false
+			}
 			if m := separator(s, toks, i+n); m > 0 || strings.Contains(s[toks[i+n-1].End:toks[i+n].Start], "\t") { // a table's column
 				g.header = h
 				g.labelEnd = toks[i+n+m-1].End
@@ -333,6 +357,9 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 			return r.unknownLabel(s, toks, i)
 		}
 		return g, 0, false
+	}
+	for k < len(toks) && (toks[k].Low == "*" || toks[k].Low == "_") { // "**Tail**: hen"
+		k++
 	}
 	if k+2 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "optional" && toks[k+2].Low == ")" {
 		g.optional = true
@@ -387,6 +414,14 @@ func isUpper(s string) bool { return strings.ToUpper(s) == s && strings.ToLower(
 // colon, an equals sign, a dash with space around it, or the long dash of old
 // books with or without a full stop before it ("Body.—Dirty yellow wool").
 func separator(s string, toks []measure.Token, k int) int {
+	n := separatorAlone(s, toks, k)
+	for n > 0 && k+n < len(toks) && toks[k+n].Joined && (toks[k+n].Low == "*" || toks[k+n].Low == "_") { // "**Hook:** 12"
+		n++
+	}
+	return n
+}
+
+func separatorAlone(s string, toks []measure.Token, k int) int {
 	if k >= len(toks) {
 		return 0
 	}
@@ -456,7 +491,7 @@ func headerAt(toks []measure.Token, i int) (string, int) {
 	return "", 0
 }
 
-func (r *reader) header(n int, h, value string, at int, marks *marks, s string) {
+func (r *reader) header(n int, h, value string, start, at int, marks *marks, s string) {
 	d := &r.d
 	end := len(s)
 	if value == "" {
@@ -472,6 +507,9 @@ func (r *reader) header(n int, h, value string, at int, marks *marks, s string) 
 	as := "header"
 	switch h {
 	case "title":
+		if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
+			value, d.VariantOf = m[1], m[2]
+		}
 		set(&d.Title)
 	case "also":
 		for _, a := range strings.FieldsFunc(value, func(r rune) bool { return r == ',' || r == ';' }) {
@@ -515,7 +553,10 @@ func (r *reader) header(n int, h, value string, at int, marks *marks, s string) 
 				d.Essentials = append(d.Essentials, e)
 			}
 		}
-	case "note":
+	case "note", "remark":
+		if h == "remark" { // kept with its label: "Season: May"
+			value = strings.TrimSpace(s[start:])
+		}
 		d.Notes = append(d.Notes, value)
 		r.inNote = true
 		as = "note"

@@ -112,6 +112,17 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if m := devisedBy.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Originator == "" {
+		r.d.Originator = strings.TrimSpace(m[1])
+		if m[2] != "" && r.d.Date == "" {
+			r.d.Date = m[2]
+		}
+		if rest := strings.Trim(m[3], " ;,."); rest != "" {
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
 		marks.set(start, len(s), "plain", "")
 		return
@@ -220,6 +231,10 @@ var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?:
 // figure is the number of a plate, which belongs to no name.
 var figure = regexp.MustCompile(`(?i)\s*\((?:fig|figure|plate|pl)\.? ?[0-9ivxl]+\.?\)\.?$`)
 
+// devisedBy is a line of its own under the name: "Devised by Harriet Orme about 1920;
+// named by her brother".
+var devisedBy = regexp.MustCompile(`(?i)^(?:devised|invented|originated|created) by ([^,;:(]+?)(?:(?: in)? ((?:about |around |circa |c\. ?)?\d{4}s?))?([;,].*)?\.?$`)
+
 // takesHook reads the opening of "Take a size 12 dry fly hook", and gives how many
 // tokens it has; 0 where no hook is spoken of soon.
 func takesHook(toks []measure.Token) int {
@@ -243,7 +258,7 @@ func cutTier(text string) (name, tier string) {
 			continue
 		}
 		name := strings.TrimRight(text[:i], " ")
-		if cut := strings.TrimRight(name, " -–—("); cut != name { // not "as tied by", which is part of the name
+		if cut := strings.TrimRight(name, " -–—(,"); cut != name { // not "as tied by", which is part of the name
 			return cut, strings.Trim(text[i+len(by):], " ).")
 		}
 	}
