@@ -92,7 +92,7 @@ func TestTheFolioShowsItsWorkings(t *testing.T) {
 	p.press("s")
 	p.at("/folio/1/sizes")
 	table := p.text("[data-testid=sizes]")
-	for _, want := range []string{"10", "12", "14", "5.5 mm", "4.8 mm", "4.2 mm", "5 (5.8) turns"} {
+	for _, want := range []string{"10", "12", "14", "5.5 mm", "4.8 mm", "4.2 mm", "5 (5.8) turns", "over"} {
 		contains(t, table, want)
 	}
 	if found := p.axe(); found != "" {

@@ -276,6 +276,14 @@ func TestSizeRowsFollowTheRange(t *testing.T) {
 	if rows[0].Parts[0].Turns != 4 || rows[2].Parts[0].Turns != 3 {
 		t.Errorf("turns %v on a 12 and %v on a 16", rows[0].Parts[0].Turns, rows[2].Parts[0].Turns)
 	}
+	// a body has no length of its own, but takes a stretch of the shank that shrinks with it
+	body := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nBody: fur, from the bend to midway\nThorax: fur\n"))
+	if b := body[0].Parts[0]; math.Abs(b.SpanMM-4.8) > 0.01 || b.SpanUsual {
+		t.Errorf("half of a 12's shank is %.2f mm (%v)", b.SpanMM, b.SpanUsual)
+	}
+	if b := body[0].Parts[1]; b.SpanMM == 0 || !b.SpanUsual {
+		t.Errorf("nobody said how long the thorax is, yet it is %+v", b)
+	}
 	if r := rows[2].Parts[0].MM / rows[0].Parts[0].MM; math.Abs(r-math.Pow(hook.Step, -4)) > 1e-9 {
 		t.Errorf("the hackle shrinks by %v", r)
 	}

@@ -233,6 +233,10 @@ type SizePart struct {
 	Turns       float64 `json:"turns,omitempty"`
 	SpacedTurns float64 `json:"spacedTurns,omitempty"`
 	Count       string  `json:"count,omitempty"`
+	// SpanMM is how much of the shank a wound part takes where it has no length of its
+	// own; SpanUsual is set where nobody said so.
+	SpanMM    float64 `json:"spanMM,omitempty"`
+	SpanUsual bool    `json:"spanUsual,omitempty"`
 	// Said marks millimetres that belong to the size they were said on.
 	Said     bool    `json:"said,omitempty"`
 	ScaledMM float64 `json:"scaledMM,omitempty"`
@@ -285,11 +289,19 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 		for _, s := range winding.Scale(d, said, h) {
 			scaled[s.Role] = s
 		}
+		spans := map[int]float64{}
+		for _, s := range winding.Sums(on, h) {
+			spans[s.Part] = s.SpanMM
+		}
 		for i, p := range on.Parts {
-			if std, _ := p.Standard(); std.Form == role.FormHook || std.Name == "thread" {
+			std, _ := p.Standard()
+			if std.Form == role.FormHook || std.Name == "thread" {
 				continue
 			}
 			x := SizePart{Role: p.Role, MM: m.Parts[i].MM, Said: m.Parts[i].Fixed, ScaledMM: m.Parts[i].ScaledMM}
+			if std.Form == role.FormWound && x.MM == 0 {
+				x.SpanMM, x.SpanUsual = spans[i], p.From.IsZero() && p.To.IsZero()
+			}
 			if p.Turns != nil {
 				x.Turns = p.Turns.Mid()
 				x.SpacedTurns = scaled[p.Role].SameSpacingTurns

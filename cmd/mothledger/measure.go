@@ -165,22 +165,36 @@ func printSizes(out io.Writer, rows []ledger.SizeRow) error {
 		return w.Flush()
 	}
 	for i, p := range rows[0].Parts {
-		_, _ = fmt.Fprint(w, p.Role)
-		for _, r := range rows {
-			x := r.Parts[i]
-			var cell []string
-			if x.MM > 0 {
-				cell = append(cell, fmt.Sprintf("%.1f mm", x.MM))
-			}
-			if x.Turns > 0 {
-				cell = append(cell, fmt.Sprintf("%.3g turns", x.Turns))
-			}
-			if x.SpacedTurns > 0 {
-				cell = append(cell, fmt.Sprintf("or %.2g", x.SpacedTurns))
-			}
-			_, _ = fmt.Fprintf(w, "\t%s", strings.Join(cell, " "))
+		line, said := p.Role, p.Count != ""
+		if said {
+			line += ", " + p.Count
 		}
-		_, _ = fmt.Fprintln(w)
+		for _, r := range rows {
+			cell := sizeCell(r.Parts[i])
+			line, said = line+"\t"+cell, said || cell != ""
+		}
+		if said { // a part of which nothing can be said in figures has no line
+			_, _ = fmt.Fprintln(w, line)
+		}
 	}
 	return w.Flush()
 }
+
+// sizeCell is what is said of a part on one size.
+func sizeCell(x ledger.SizePart) string {
+	var cell []string
+	if x.MM > 0 {
+		cell = append(cell, fmt.Sprintf("%.1f mm", x.MM))
+	}
+	if x.SpanMM > 0 {
+		cell = append(cell, fmt.Sprintf("over %.1f mm", x.SpanMM))
+	}
+	if x.Turns > 0 {
+		cell = append(cell, fmt.Sprintf("%.3g turns", x.Turns))
+	}
+	if x.SpacedTurns > 0 {
+		cell = append(cell, fmt.Sprintf("or %.2g", x.SpacedTurns))
+	}
+	return strings.Join(cell, " ")
+}
+

@@ -1324,6 +1324,9 @@ export interface components {
             /** Format: double */
             spacedTurns?: number;
             /** Format: double */
+            spanMM?: number;
+            spanUsual?: boolean;
+            /** Format: double */
             turns?: number;
         };
         SizeRow: {

@@ -2,8 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { sizesQuery } from "../../api/client";
+import type { components } from "../../api/schema";
 import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
+
+/** Whether nothing can be said of a part on any size. */
+const silent = (rows: components["schemas"]["SizeRow"][], i: number) =>
+  rows.every((r) => {
+    const x = r.parts[i];
+    return !x?.mm && !x?.turns && !x?.spanMM && !x?.count;
+  });
 
 const figure = (v: number) => String(Math.round(v * 10) / 10);
 
@@ -59,40 +67,47 @@ export function SizesRoom() {
                 ))}
               </tr>
             ))}
-            {parts.map((p, i) => (
-              <tr key={i} className="border-b border-rule text-right align-baseline">
-                <th scope="row" className="py-1.5 text-left">
-                  {p.role}
-                  {p.count && <span className="ml-2 font-normal text-soft">{p.count}</span>}
-                </th>
-                {rows.map((r) => {
-                  const x = r.parts[i];
-                  const other = x?.spacedTurns && Math.abs(x.spacedTurns - (x.turns ?? 0)) > 0.05;
-                  const [first, second] =
-                    school === "turns" ? [x?.turns, x?.spacedTurns] : [x?.spacedTurns ?? x?.turns, x?.turns];
-                  return (
-                    <td key={r.size} className="px-3 leading-snug">
-                      {x?.mm ? (
-                        <span className="block">
-                          <b>{x.mm.toFixed(1)}</b>
-                          {x.said && x.scaledMM && Math.abs(x.scaledMM - x.mm) > 0.04
-                            ? ` (${x.scaledMM.toFixed(1)})`
-                            : ""}{" "}
-                          mm
-                        </span>
-                      ) : null}
-                      {x?.turns ? (
-                        <span className="block">
-                          {figure(first ?? 0)}
-                          {other ? ` (${figure(second ?? 0)})` : ""} turns
-                        </span>
-                      ) : null}
-                      {!x?.mm && !x?.turns && <span className="text-soft">–</span>}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
+            {parts.map((p, i) =>
+              silent(rows, i) ? null : (
+                <tr key={i} className="border-b border-rule text-right align-baseline">
+                  <th scope="row" className="py-1.5 text-left">
+                    {p.role}
+                    {p.count && <span className="ml-2 font-normal text-soft">{p.count}</span>}
+                  </th>
+                  {rows.map((r) => {
+                    const x = r.parts[i];
+                    const other = x?.spacedTurns && Math.abs(x.spacedTurns - (x.turns ?? 0)) > 0.05;
+                    const [first, second] =
+                      school === "turns" ? [x?.turns, x?.spacedTurns] : [x?.spacedTurns ?? x?.turns, x?.turns];
+                    return (
+                      <td key={r.size} className="px-3 leading-snug">
+                        {x?.mm ? (
+                          <span className="block">
+                            <b>{x.mm.toFixed(1)}</b>
+                            {x.said && x.scaledMM && Math.abs(x.scaledMM - x.mm) > 0.04
+                              ? ` (${x.scaledMM.toFixed(1)})`
+                              : ""}{" "}
+                            mm
+                          </span>
+                        ) : null}
+                        {x?.spanMM ? (
+                          <span className={x.spanUsual ? "block text-soft" : "block"}>
+                            {x.spanUsual ? "usually " : ""}over {x.spanMM.toFixed(1)} mm
+                          </span>
+                        ) : null}
+                        {x?.turns ? (
+                          <span className="block">
+                            {figure(first ?? 0)}
+                            {other ? ` (${figure(second ?? 0)})` : ""} turns
+                          </span>
+                        ) : null}
+                        {!x?.mm && !x?.turns && !x?.spanMM && <span className="text-soft">–</span>}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ),
+            )}
           </tbody>
         </table>
       </div>
