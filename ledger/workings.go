@@ -311,6 +311,9 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 				if p.Count.Of != "" && p.Count.High != 1 {
 					x.Count += "s"
 				}
+				if p.Count.Per == "side" {
+					x.Count += " a side"
+				}
 			}
 			row.Parts = append(row.Parts, x)
 		}

@@ -197,4 +197,3 @@ func sizeCell(x ledger.SizePart) string {
 	}
 	return strings.Join(cell, " ")
 }
-
