@@ -158,7 +158,7 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 		scale         float64
 	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}} {
 		zoom(size.width, size.height, size.scale)
-		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many"} {
+		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "tbody tr", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/folio/13/sizes": "[data-testid=sizes]"} {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
 			fits(size.name + ", " + path)
