@@ -116,8 +116,8 @@ func (p *partReader) asides() {
 func (p *partReader) opensAside(i int) bool {
 	word := p.low(i)
 	atStart := i == 0 || p.clauseStart(i) == i || p.low(i-1) == "and"
-	if word == "for" && i == 0 {
-		return false
+	if word == "for" && (i == 0 || p.std.Name == "thread") { // "split for the dubbing"
+		return i > 0
 	}
 	if word == "until" { // a place, or the end of a condition
 		if _, n := measure.ScanLength(p.toks, i, p.name); n > 0 {

@@ -19,7 +19,7 @@ var (
 		"when larger", "when smaller", "when small", "when large", "when big", "if larger", "if smaller", "on larger hooks", "on larger sizes", "on the larger sizes", "in larger sizes", "in the larger sizes",
 		"on smaller hooks", "on smaller sizes", "on the smaller sizes", "in smaller sizes", "in the smaller sizes", "on small hooks", "on big hooks", "on the bigger hooks", "on the big ones", "on the small ones", "for larger sizes", "for smaller sizes", "for the larger sizes", "for the smaller sizes",
 		"at night", "by night", "by day", "in daylight", "after dark", "in bright light", "in sunshine", "on a bright day", "on a dull day", "early in the season", "late in the season", "in spring", "in autumn")
-	bySize = phraseSet("on a", "on an", "on the", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
+	bySize = phraseSet("on a", "on an", "for a", "for an", "on the", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
 	ownSet = phraseSet("i usually", "i use", "i add", "i put", "i tie in", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
 	// of the fly in the hand
 	specimenSet = phraseSet("on this one", "on this specimen", "this one", "this specimen", "on this fly", "here it is", "here it came out", "the one in the box", "on the one in the box")
@@ -93,7 +93,7 @@ func (p *partReader) whenAt(i int) (n, low, high int) {
 		}
 	}
 	// "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
-	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(at), "s"))) || next == "mm" || turnWords[next] || countNouns[next].of != "" || next == "%" || next == "eye" || next == "×" {
+	if next := p.low(k); a == b && (first == "from" || first == "over" || first == "on" && p.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(p.low(at), "s"))) || next == "mm" || next == "inch" || turnWords[next] || countNouns[next].of != "" || next == "%" || next == "eye" || next == "×" {
 		return 0, 0, 0
 	}
 	if p.low(k) == "hook" || p.low(k) == "hooks" {
@@ -300,6 +300,7 @@ func (p *partReader) acts() {
 	if p.std.Name == "finish" || p.std.Name == "head" {
 		return
 	}
+	p.endsAsLegs()
 	for i := range p.toks {
 		if p.free(i) && p.low(i) == "turn" && (p.low(i-1) == "a" || p.low(i-1) == "another") && p.std.Name != "thread" && p.low(i+3) != "half" { // "with a turn of thread beneath to lift it"
 			from, end := i-1, p.clauseEnd(i)
@@ -319,6 +320,40 @@ func (p *partReader) acts() {
 		}
 		p.part.Acts = append(p.part.Acts, p.words(from, end-from))
 		p.takeFree(from, end-from, "note", "a small act that belongs to this part")
+	}
+}
+
+// endsAsLegs keeps "the ends parted as legs, three a side" of a wing case as an act: its
+// count is of the legs, not of the case.
+func (p *partReader) endsAsLegs() {
+	if p.std.Form != role.FormCase {
+		return
+	}
+	for i := range p.toks {
+		switch p.low(i) {
+		case "ends", "tips", "butts":
+		default:
+			continue
+		}
+		from, end := p.clauseStart(i), p.clauseEnd(i)
+		legs := false
+		for k := i + 1; k < end; k++ {
+			legs = legs || p.low(k) == "legs"
+		}
+		if !legs || from == 0 || !p.freeRun(from, end-from) {
+			continue
+		}
+		if next := p.clauseEnd(min(end+1, len(p.toks))); p.low(end) == "," { // what follows of the legs
+			for k := end + 1; k < next; k++ {
+				if _, n := perSideSet.Match(p.toks, k); n > 0 {
+					end = next
+					break
+				}
+			}
+		}
+		p.part.Acts = append(p.part.Acts, p.words(from, end-from))
+		p.take(from, end-from, "note", "a small act that belongs to this part")
+		return
 	}
 }
 

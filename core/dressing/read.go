@@ -361,7 +361,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	for k < len(toks) && (toks[k].Low == "*" || toks[k].Low == "_") { // "**Tail**: hen"
 		k++
 	}
-	if k+2 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "optional" && toks[k+2].Low == ")" {
+	if k+2 < len(toks) && toks[k].Low == "(" && (toks[k+1].Low == "optional" || toks[k+1].Low == "extra") && toks[k+2].Low == ")" {
 		g.optional = true
 		k += 3
 		g.labelEnd = toks[k-1].End
