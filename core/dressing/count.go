@@ -438,7 +438,7 @@ func (p *partReader) countNoun(k int) (of string, at int) {
 			continue
 		}
 		// in "two cock hackle fibres" the fibres are counted, not the hackle
-		for m := j + 1; m <= j+2 && m < len(p.toks) && p.toks[m].Kind == measure.Word; m++ {
+		for m := j + 1; m <= j+2 && m < len(p.toks) && p.toks[m].Kind == measure.Word && p.low(m) != "of"; m++ {
 			if d, more := countNouns[p.low(m)]; more && m < len(p.toks) && c.of != "fibre" { // fibre tips are fibres
 				c, j = d, m
 			}

@@ -72,6 +72,11 @@ func (p *partReader) turns() {
 		for turnQualities[p.low(k)] && k < i+n+3 {
 			k++
 		}
+		if more, m := p.inFront(k); m > 0 && p.std.Form == role.FormCollar && !turnWords[p.low(k-1)] { // "2 behind and 2 in front"
+			all = append(all, found{measure.Interval{Low: said.Low + more.Low, High: said.High + more.High}, i, k + m - i, false})
+			i = k + m - 1
+			continue
+		}
 		if !p.free(k) || !turnWords[p.low(k)] {
 			if coat := p.low(k); (coat == "coats" || coat == "coat") && said.Low >= 1 && p.part.Coats == 0 {
 				p.part.Coats = said.High
