@@ -30,27 +30,13 @@ func (p *partReader) shares() {
 		if n == 0 || v.Low != v.High || !p.freeRun(i, n) {
 			continue
 		}
-		if a, b, ok := strings.Cut(p.low(i), "/"); ok && n == 1 { // "50/50"
-			x, errA := strconv.Atoi(a)
-			y, errB := strconv.Atoi(b)
-			if errA == nil && errB == nil && x+y == 100 {
-				p.ratio = [2]float64{float64(x), float64(y)}
-				p.take(i, 1, "amount", fmt.Sprintf("%d %% of the whole, and %d %%", x, y))
-				continue
-			}
-		}
-		if p.toks[i].Kind == measure.Number && p.low(i+1) == "-" && i+2 < len(p.toks) && p.toks[i+2].Kind == measure.Number && v.Low+p.toks[i+2].Value == 100 && p.freeRun(i, 3) { // "50-50"
-			p.ratio = [2]float64{v.Low, p.toks[i+2].Value}
-			p.take(i, 3, "amount", fmt.Sprintf("%.0f %% of the whole, and %.0f %%", v.Low, p.toks[i+2].Value))
-			i += 2
+		if r, m := p.ratioAt(i, v.Low, n); m > 0 {
+			p.ratio = r
+			p.take(i, m, "amount", fmt.Sprintf("%.0f %% of the whole, and %.0f %%", 100*r[0]/(r[0]+r[1]), 100*r[1]/(r[0]+r[1])))
+			i += m - 1
 			continue
 		}
 		k := i + n
-		if b, m := p.toOne(k); m > 0 && p.clauseStart(i) == i && v.Low >= 1 {
-			p.ratio = [2]float64{v.Low, b}
-			p.take(i, n+m, "amount", fmt.Sprintf("%.0f %% of the whole, and %.0f %%", 100*v.Low/(v.Low+b), 100*b/(v.Low+b)))
-			continue
-		}
 		if (p.low(k) == "part" || p.low(k) == "parts" || inParts > 0 && (p.low(i-1) == "to" || p.low(i-1) == "and")) && v.Low >= 1 && v.Low <= 10 {
 			for p.low(k) == "part" || p.low(k) == "parts" || p.low(k) == "of" {
 				k++
@@ -111,6 +97,28 @@ func (p *partReader) shares() {
 		}
 		p.shareAt[a.at+a.n] = a.v
 	}
+}
+
+// ratioAt reads the ratio of the two materials of a blend at token i, "50/50", "60-40",
+// "two parts to one", and how many tokens it takes. The first number, v in n tokens,
+// was read.
+func (p *partReader) ratioAt(i int, v float64, n int) (ratio [2]float64, m int) {
+	if a, b, ok := strings.Cut(p.low(i), "/"); ok && n == 1 {
+		x, errA := strconv.Atoi(a)
+		y, errB := strconv.Atoi(b)
+		if errA == nil && errB == nil && x+y == 100 {
+			return [2]float64{float64(x), float64(y)}, 1
+		}
+	}
+	if p.toks[i].Kind == measure.Number && p.low(i+1) == "-" && p.freeRun(i, 3) {
+		if next := p.toks[i+2]; next.Kind == measure.Number && v+next.Value == 100 {
+			return [2]float64{v, next.Value}, 3
+		}
+	}
+	if b, m := p.toOne(i + n); m > 0 && p.clauseStart(i) == i && v >= 1 {
+		return [2]float64{v, b}, n + m
+	}
+	return ratio, 0
 }
 
 // toOne reads "parts to one" or ": 1" at token k, to the end of the clause: the

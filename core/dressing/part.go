@@ -365,7 +365,7 @@ func (p *partReader) shared() {
 		i := c.i
 		from := p.clauseStart(i)
 		for j := i - 1; j > from; j-- { // "2 turns for the tag and 5 for the rib"
-			if p.low(j) == "and" && j > 0 && !isFibreWord(p.low(j-1)) {
+			if p.low(j) == "and" && !isFibreWord(p.low(j-1)) {
 				if _, m := measure.ScanNumber(p.toks, j+1); m > 0 {
 					from = j + 1
 				}

@@ -109,7 +109,7 @@ func (p *partReader) phraseAt(i int) (nounPhrase, int) {
 			np.colour = append(np.colour, c)
 			p.take(k, n, "colour", "")
 			k += n
-			if p.low(k) == "coloured" || p.low(k) == "colored" || p.low(k) == "colour" || p.low(k) == "color" {
+			if saysColoured[p.low(k)] || p.low(k) == "colour" || p.low(k) == "color" {
 				p.take(k, 1, "colour", "")
 				k++
 			}
@@ -250,6 +250,9 @@ var growing = wordSet("tail", "wing", "body", "neck", "back", "rump", "shoulder"
 // markings are markings that a colour word before them belongs to.
 var markings = wordSet("pupil", "pupils", "tipped", "edged", "barred", "centred", "centered", "spotted")
 
+// saysColoured are words that make the word before them a colour.
+var saysColoured = wordSet("coloured", "colored")
+
 // ofFly are nouns of materials that alone name a part of the fly: a calf's tail is
 // one, "the tail" is none.
 var ofFly = wordSet("eyes", "tail", "wing", "body", "head", "back", "leg", "cheek")
@@ -306,7 +309,7 @@ func (p *partReader) colourAt(k int) (string, int) {
 	if j == k+1 && p.shade(k) {
 		return p.low(k), 1
 	}
-	if next := p.low(k + 1); p.hyphened(k) && p.free(k+1) && (next == "coloured" || next == "colored") { // "mouse-coloured"
+	if p.hyphened(k) && p.free(k+1) && saysColoured[p.low(k+1)] { // "mouse-coloured"
 		return p.low(k), 2
 	}
 	if j == k && p.hyphened(k) { // "wren-brown", "slate-blue"
@@ -317,7 +320,7 @@ func (p *partReader) colourAt(k int) (string, int) {
 		}
 	}
 	_, n := p.words_().colours.Match(p.toks, j)
-	if next := p.low(j + 1); n == 0 && p.freeRun(j, 2) && p.toks[j].Kind == measure.Word && (next == "coloured" || next == "colored") && !noise[p.low(j)] { // "light mouse coloured"
+	if n == 0 && p.freeRun(j, 2) && p.toks[j].Kind == measure.Word && saysColoured[p.low(j+1)] && !noise[p.low(j)] { // "light mouse coloured"
 		return p.lowWords(k, j-k+1), j - k + 2
 	}
 	if n == 0 || !p.freeRun(j, n) {
@@ -361,7 +364,7 @@ func (p *partReader) shade(k int) bool {
 	default:
 		return false
 	}
-	if c := p.low(k + 2); p.std.Form == role.FormHook || p.std.Name == "thread" || !p.nounFollows(k+1) || c == "coloured" || c == "colored" {
+	if p.std.Form == role.FormHook || p.std.Name == "thread" || !p.nounFollows(k+1) || saysColoured[p.low(k+2)] {
 		return false
 	}
 	if _, n := p.words_().colours.Match(p.toks, k+1); n > 0 {
@@ -399,8 +402,11 @@ func (p *partReader) hyphened(k int) bool {
 // material of its own, "hare" as the beast, "white tipped".
 func (p *partReader) notColour(from, last int) bool {
 	l, next := p.low(last), p.low(last+1)
+	if markings[next] {
+		return true
+	}
 	switch next {
-	case "pupil", "pupils", "tipped", "edged", "centred", "centered", "barred", "winged", "tailed", "spotted", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+	case "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
 		return true
 	}
 	switch l {

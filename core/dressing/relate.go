@@ -36,7 +36,7 @@ func (p *partReader) relations() {
 				continue
 			}
 		}
-		if n := p.coveredBefore(i); n > 0 {
+		if n := max(p.coveredBefore(i), p.onlyThere(i)); n > 0 {
 			p.remark(i, n, "what it lies over; no second material")
 			i += n - 1
 			continue
@@ -80,16 +80,6 @@ func (p *partReader) relations() {
 // coveredBefore reads "over the wire" or "over the lead" at token i: a material that
 // was tied on earlier, since "the" points back to it. It gives the tokens it takes.
 func (p *partReader) coveredBefore(i int) int {
-	if p.low(i) == "on" && p.low(i+1) == "the" && i > 0 { // "on the black part only"
-		if _, n := p.colourAt(i + 2); n > 0 {
-			switch p.low(i + 2 + n) {
-			case "part", "half", "section", "portion":
-				if end := p.clauseEnd(i); p.freeRun(i, end-i) {
-					return end - i
-				}
-			}
-		}
-	}
 	if p.low(i) != "over" && p.low(i) != "above" || p.low(i+1) != "the" || i == 0 {
 		return 0
 	}
@@ -110,6 +100,22 @@ func (p *partReader) coveredBefore(i int) int {
 			return 0
 		}
 		k++
+	}
+	return 0
+}
+
+// onlyThere reads "on the black part only" at token i, and gives the tokens it takes.
+func (p *partReader) onlyThere(i int) int {
+	if p.low(i) != "on" || p.low(i+1) != "the" || i == 0 {
+		return 0
+	}
+	if _, n := p.colourAt(i + 2); n > 0 {
+		switch p.low(i + 2 + n) {
+		case "part", "half", "section", "portion":
+			if end := p.clauseEnd(i); p.freeRun(i, end-i) {
+				return end - i
+			}
+		}
 	}
 	return 0
 }

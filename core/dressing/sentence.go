@@ -104,22 +104,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if m := tiedBy.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
-		r.d.Tier = strings.TrimSpace(m[1])
-		if m[2] != "" && r.d.Date == "" {
-			r.d.Date = m[2]
-		}
-		marks.set(start, len(s), "header", "")
-		return
-	}
-	if m := devisedBy.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Originator == "" {
-		r.d.Originator = strings.TrimSpace(m[1])
-		if m[2] != "" && r.d.Date == "" {
-			r.d.Date = m[2]
-		}
-		if rest := strings.Trim(m[3], " ;,."); rest != "" {
-			r.d.Notes = append(r.d.Notes, rest)
-		}
+	if !r.started && r.d.Title != "" && (r.whose(text, tiedBy, &r.d.Tier) || r.whose(text, devisedBy, &r.d.Originator)) {
 		marks.set(start, len(s), "header", "")
 		return
 	}
@@ -150,26 +135,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	toks := lexAt(s, opened, len(s))
 	marks.set(start, opened, "plain", "")
 	start = opened
-	if _, k := tiedOn.Match(toks, 0); k > 0 && r.d.Find("hook") < 0 {
-		r.started = true
-		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, "label", "read as the hook")
-		return
-	}
-	if k := takesHook(toks); k > 0 && r.d.Find("hook") < 0 {
-		r.started = true
-		r.parts(n, "hook", s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, "label", "read as the hook")
-		return
-	}
-	if _, k := ribIt.Match(toks, 0); k > 0 {
-		r.parts(n, "rib", s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, "label", "read as the rib")
-		return
-	}
-	if _, k := startsThread.Match(toks, 0); k > 0 && r.started && k < len(toks) {
-		r.parts(n, "thread", s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, "label", "read as the thread")
+	if label, k := r.saidAtOnce(toks); k > 0 {
+		r.started = r.started || label == "hook"
+		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the "+label)
 		return
 	}
 	if label := cmp.Or(r.namedWithin(toks), r.namedSoon(toks)); label != "" {
@@ -179,6 +148,41 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 	marks.set(start, len(s), "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{n, text})
+}
+
+// whose reads a line of its own that says who tied or devised the fly, and perhaps
+// when; what else it says is a note.
+func (r *reader) whose(text string, by *regexp.Regexp, who *string) bool {
+	m := by.FindStringSubmatch(text)
+	if m == nil || *who != "" {
+		return false
+	}
+	*who = strings.TrimSpace(m[1])
+	r.d.Date = cmp.Or(r.d.Date, m[2])
+	if rest := strings.Trim(m[3], " ;,."); rest != "" {
+		r.d.Notes = append(r.d.Notes, rest)
+	}
+	return true
+}
+
+// saidAtOnce gives the part that a sentence begins with, "I tie this on a 12", "now rib
+// it with wire", and how many tokens the beginning has.
+func (r *reader) saidAtOnce(toks []measure.Token) (label string, n int) {
+	if r.d.Find("hook") < 0 {
+		if _, n := tiedOn.Match(toks, 0); n > 0 {
+			return "hook", n
+		}
+		if n := takesHook(toks); n > 0 {
+			return "hook", n
+		}
+	}
+	if _, n := ribIt.Match(toks, 0); n > 0 {
+		return "rib", n
+	}
+	if _, n := startsThread.Match(toks, 0); r.started && n > 0 && n < len(toks) {
+		return "thread", n
+	}
+	return "", 0
 }
 
 // openers are words with which people talking begin a sentence about the next part.
@@ -226,7 +230,7 @@ func (r *reader) namedSoon(toks []measure.Token) string {
 
 // tiedBy is a line of its own under the name: "as dressed by Amos Tranter, c. 1912",
 // "tied by Ida Corrie at the March meeting".
-var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?: (?:at|on|for|in|from) .*|, ((?:about |circa |c\. ?)?\d{4}s?))?\.?$`)
+var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?: (?:at|on|for|in|from) .*|, ((?:about |circa |c\. ?)?\d{4}s?))?()\.?$`)
 
 // figure is the number of a plate, which belongs to no name.
 var figure = regexp.MustCompile(`(?i)\s*\((?:fig|figure|plate|pl)\.? ?[0-9ivxl]+\.?\)\.?$`)

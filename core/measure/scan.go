@@ -100,19 +100,17 @@ var (
 
 // partOver reads "and a fourth part over" at token k.
 func partOver(toks []Token, k int) (float64, int) {
-	at := k
-	if !is(toks, k, "and") || !is(toks, k+1, "a", "one") {
+	more, n := andFraction(toks, k, "a", "one")
+	if n == 0 {
 		return 0, 0
 	}
-	d := denominators[low(toks, k+2)]
-	k += 3
-	if is(toks, k, "part") {
-		k++
+	if is(toks, k+n, "part") {
+		n++
 	}
-	if d == 0 || !is(toks, k, "over", "more", "again", "longer", "besides", "beyond") {
+	if !is(toks, k+n, "over", "more", "again", "longer", "besides", "beyond") {
 		return 0, 0
 	}
-	return 1 / d, k + 1 - at
+	return more, n + 1
 }
 
 var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again", "and a half")
@@ -311,8 +309,11 @@ func eyeToBend(toks []Token, i int) int {
 }
 
 // andMore reads the rest of "a gape and a half".
-func andMore(toks []Token, k int) (float64, int) {
-	if !is(toks, k, "and") || !is(toks, k+1, "a") {
+func andMore(toks []Token, k int) (float64, int) { return andFraction(toks, k, "a") }
+
+// andFraction reads "and a third" with one of these words for the article.
+func andFraction(toks []Token, k int, articles ...string) (float64, int) {
+	if !is(toks, k, "and") || !is(toks, k+1, articles...) {
 		return 0, 0
 	}
 	if d := denominators[low(toks, k+2)]; d > 0 {
