@@ -144,7 +144,7 @@ func (m *maker) gloss() {
 func (m *maker) wound(i int, std role.Role) {
 	from, to := m.ends(i)
 	thick := 1.0
-	if i == m.r.ThreadCollar() { // built up to the bead
+	if i == m.collar { // built up to the bead
 		from, to = m.headEnds()
 		thick = 1.6
 	}
@@ -366,7 +366,7 @@ func (m *maker) head() {
 		s.Assumed = assumed
 		m.out = append(m.out, s)
 	}
-	if m.r.ThreadCollar() >= 0 { // drawn with the wound parts
+	if m.collar >= 0 { // drawn with the wound parts
 		return
 	}
 	s := Shape{Kind: "head", Part: idx, Role: "head", Texture: "varnish", Colour: m.threadColour(), Seed: 3, Assumed: false}

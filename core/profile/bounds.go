@@ -4,10 +4,6 @@ import (
 	"math"
 )
 
-// heldDown is by how much the fibres above are laid back where most lie below, as the
-// screen draws them.
-const heldDown = 1.9
-
 func bounds(o Outline) [4]float64 {
 	b := [4]float64{math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)}
 	grow := func(x, y float64) {
@@ -41,7 +37,7 @@ func bounds(o Outline) [4]float64 {
 					bx, by = -bx, -by
 				}
 				for _, side := range []float64{1, -1} {
-					at, held := up, 1-math.Max(0, s.Below-0.5)*heldDown
+					at, held := up, s.Held
 					if side < 0 {
 						at, held = down, 1
 					}

@@ -32,7 +32,7 @@ func (m *maker) palmer(i int) {
 		up, down := m.pairAt(st, m.stationHalf(st)*0.9)
 		s.Points = append(s.Points, up, down)
 	}
-	s.Count, s.Angle, s.Spread, s.Below, s.Taper = softFibres, 62, 20, 0.5, 0.78 // the feather is shorter towards its tip
+	s.Count, s.Angle, s.Spread, s.Below, s.Held, s.Taper = softFibres, 62, 20, 0.5, 1, 0.78 // the feather is shorter towards its tip
 	if m.dryHackle() {
 		s.Count, s.Angle = stiffFibres, 80
 	}
@@ -118,11 +118,11 @@ func (m *maker) hackle(i int) {
 	}
 	s.Length, s.LengthLow, s.Taper = r2(length), r2(length*0.82), 1
 	if m.dryHackle() {
-		s.Count, s.Angle, s.Spread, s.Below = stiffFibres, 88, 16, 0.5
+		s.Count, s.Angle, s.Spread, s.Below, s.Held = stiffFibres, 88, 16, 0.5, 1
 	} else { // most of a wet hackle lies below, more so where a wing lies on it
-		s.Count, s.Angle, s.Spread, s.Below, s.Curve = softFibres, 40, 26, 0.62, 0.1
+		s.Count, s.Angle, s.Spread, s.Below, s.Held, s.Curve = softFibres, 40, 26, 0.62, 0.772, 0.1
 		if m.d.Find("wing") >= 0 {
-			s.Below = 0.72
+			s.Below, s.Held = 0.72, 0.582 // the wing holds the few above down
 		}
 	}
 	s.Count = m.stripped(i, s.Count)

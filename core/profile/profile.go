@@ -81,6 +81,7 @@ type Shape struct {
 	Count     int     `json:"count,omitempty"`
 	Level     bool    `json:"level,omitempty"` // tips are even
 	Below     float64 `json:"below,omitempty"` // of a ring, the share of fibres that lie below
+	Held      float64 `json:"held,omitempty"`  // of a ring, how much of their lean the fibres above keep
 	Taper     float64 `json:"taper,omitempty"` // of a ring, how long the fibres of the rearmost turn are as a share of Length
 	Seed      uint32  `json:"seed"`
 }
@@ -105,6 +106,8 @@ type maker struct {
 	// in shanks; headAt is what the head takes.
 	feet   [][2]float64
 	headAt [2]float64
+	// collar is the hot spot that is the head of a beaded fly, -1 without one
+	collar int
 }
 
 // half has so many values a shank, and goes round the bend.
@@ -140,6 +143,7 @@ func seed(title, label string, i int) uint32 {
 // share takes from the budget where the parts in front of the body stand, so that
 // nothing is left bare between them and the drawing agrees with the ruled strip.
 func (m *maker) share() {
+	m.collar = m.r.ThreadCollar()
 	b := m.r.Budget()
 	m.feet = make([][2]float64, len(m.d.Parts))
 	last := -1 // the part whose foot stands right behind the head

@@ -1134,6 +1134,8 @@ export interface components {
             /** Format: double */
             curve?: number;
             far?: boolean;
+            /** Format: double */
+            held?: number;
             kind: string;
             /** Format: double */
             length?: number;

@@ -170,9 +170,6 @@ export function strands(s: Shape): [string, string, string] {
   return out;
 }
 
-/** Where most fibres of a ring lie below, the few above are held down by the wing. */
-const heldDown = (s: Shape) => 1 - Math.max(0, (s.below ?? 0.5) - 0.5) * 1.9;
-
 /** Turn k of a ring: its ends and middle, how wide it is, and which way is up from
  * the body and back along it. */
 function turnOf(pts: Pt[], k: number): { up: Pt; down: Pt; mid: Pt; wide: number; normal: Pt; back: Pt } {
@@ -205,7 +202,7 @@ export function ring(s: Shape): { far: string; near: [string, string, string]; s
       const lower = (i + 0.5) / count < below;
       const height = (lower ? -1 : 1) * Math.cos((rnd() * Math.PI) / 2); // a fibre towards the eye is seen short
       const isNear = rnd() < 0.5;
-      const held = lower ? 1 : heldDown(s);
+      const held = lower ? 1 : (s.held ?? 1);
       const lean = rad(((s.angle ?? 90) + (rnd() - 0.5) * 2 * (s.spread ?? 0)) * held);
       const len = taper * (short + (long - short) * rnd());
       const p: Pt = [mid[0] + normal[0] * (wide / 2) * height, mid[1] + normal[1] * (wide / 2) * height];
@@ -233,7 +230,7 @@ export function ringHull(s: Shape): string {
     const { up, down, normal, back } = turnOf(pts, k);
     const len = s.length ?? 0;
     const tip = (p: Pt, side: number): Pt => {
-      const lean = rad((s.angle ?? 90) * (side > 0 ? heldDown(s) : 1));
+      const lean = rad((s.angle ?? 90) * (side > 0 ? (s.held ?? 1) : 1));
       return [
         p[0] + (normal[0] * side * Math.sin(lean) + back[0] * Math.cos(lean)) * len,
         p[1] + (normal[1] * side * Math.sin(lean) + back[1] * Math.cos(lean)) * len,
