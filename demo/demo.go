@@ -36,6 +36,9 @@ func Texts() ([]string, error) {
 	return out, nil
 }
 
+// seat is what the journal says the club was filed from.
+const seat = "demo club"
+
 // Load files the club into an empty ledger and gives how many dressings it
 // filed. A load that was cut short goes on where it stopped; a ledger that
 // holds a club's own dressings is left alone.
@@ -69,9 +72,9 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 			if !ok {
 				return i, fmt.Errorf("%s: no parent %q", r.Dressing.Title, of)
 			}
-			f.Parents = []int{parent}
+			f.Parents = []ledger.Parent{{Folio: parent}}
 		}
-		filed, err := l.File(ctx, f, ledger.Sender{Key: key(i)})
+		filed, err := l.File(ctx, f, ledger.Sender{Seat: seat, Key: key(i)})
 		if err != nil {
 			return i, fmt.Errorf("%s: %w", r.Dressing.Title, err)
 		}
@@ -94,7 +97,7 @@ func measure(ctx context.Context, l *ledger.Ledger) error {
 		return err
 	}
 	for _, h := range hooks {
-		if _, err := l.AddHook(ctx, h); err != nil {
+		if _, err := l.AddHook(ctx, h, ledger.Sender{Seat: seat}); err != nil {
 			return err
 		}
 	}

@@ -2,8 +2,10 @@ package ledger
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"mothledger/core/dressing"
@@ -16,51 +18,87 @@ const maxBatch = 5000
 // TakeIn cuts a file into recipes, reads each, and keeps the batch: those that
 // are read whole are clean, the others need a look. Nothing is filed yet. The
 // id is the sender's; the same id again changes nothing.
-func (l *Ledger) TakeIn(ctx context.Context, id, name, text, seat string) (store.Batch, error) {
+func (l *Ledger) TakeIn(ctx context.Context, id, name, text string, by Sender) (Batch, error) {
 	if len(text) > dressing.MaxText {
-		return store.Batch{}, &Fault{"text", fmt.Sprintf("the file has %d bytes; expected at most %d", len(text), dressing.MaxText)}
+		return Batch{}, &Fault{"text", fmt.Sprintf("the file has %d bytes; expected at most %d", len(text), dressing.MaxText)}
 	}
-	if i := strings.IndexByte(text, 0); i >= 0 {
-		return store.Batch{}, &Fault{"text", fmt.Sprintf("line %d: this is not text; expected recipes in plain UTF-8", 1+strings.Count(text[:i], "\n"))}
+	if err := dressing.Legible(strings.TrimPrefix(text, "\ufeff")); err != nil {
+		return Batch{}, &Fault{"text", err.Error()}
 	}
 	pieces := dressing.Split(text)
 	switch {
 	case len(pieces) == 0:
-		return store.Batch{}, &Fault{"text", "the file is empty; expected recipes, parted by a ruled line or by the next name"}
+		return Batch{}, &Fault{"text", "the file is empty; expected recipes, parted by a ruled line or by the next name"}
 	case len(pieces) > maxBatch:
-		return store.Batch{}, &Fault{"text", fmt.Sprintf("the file has %d recipes; expected at most %d", len(pieces), maxBatch)}
+		return Batch{}, &Fault{"text", fmt.Sprintf("the file has %d recipes; expected at most %d", len(pieces), maxBatch)}
 	}
-	w, err := words(ctx, l.store.Reads)
+	var items []store.Item
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		items, err = look(ctx, s, pieces)
+		return err
+	})
 	if err != nil {
-		return store.Batch{}, err
-	}
-	items := make([]store.Item, 0, len(pieces))
-	for i, p := range pieces {
-		item := store.Item{Position: i + 1, Line: p.Line, Text: p.Text, State: "clean"}
-		if why := doubts(&item, w); why != "" {
-			item.State, item.Why = "look", why
-		}
-		items = append(items, item)
+		return Batch{}, err
 	}
 	name = tidy(name)
 	if len([]rune(name)) > maxName {
 		name = string([]rune(name)[:maxName])
 	}
-	err = l.store.Within(ctx, func(tx *store.Tx) error {
-		return tx.TakeIn(ctx, seat, store.Batch{ID: id, Name: name}, items)
+	_, err = l.do(ctx, by, request{TakenIn, id, name}, func(tx *store.Tx) (deed, error) {
+		return deed{kind: TakenIn, what: fmt.Sprintf("took in %s with %d recipes", name, len(items))}, tx.TakeIn(ctx, by.Seat, store.Batch{ID: id, Name: name}, items)
 	})
 	if err != nil {
-		return store.Batch{}, err
+		return Batch{}, err
 	}
-	return l.store.Batch(ctx, id)
+	return l.Batch(ctx, id)
 }
 
-// doubts fills in a recipe's name and says why somebody has to look at it.
-func doubts(item *store.Item, w *dressing.Words) string {
+// look reads the recipes of a file and says which are clean. A parent may be one of the
+// same file.
+func look(ctx context.Context, s store.Reads, pieces []dressing.Piece) ([]store.Item, error) {
+	w, err := vocabulary(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	items := make([]store.Item, 0, len(pieces))
+	read := make([]dressing.Dressing, len(pieces))
+	titles := map[string]int{}
+	for i, p := range pieces {
+		if err := ctx.Err(); err != nil { // whoever asked has gone
+			return nil, err
+		}
+		item := store.Item{Position: i + 1, Line: p.Line, Text: p.Text, State: string(Clean)}
+		if read[i], item.Why = doubts(&item, w); item.Why != "" {
+			item.State = string(Look)
+		}
+		titles[strings.ToLower(item.Title)]++
+		items = append(items, item)
+	}
+	for i := range items {
+		named := slices.DeleteFunc(slices.Clone(read[i].Parents), func(n dressing.Named) bool {
+			return titles[strings.ToLower(n.Name)] == 1 && !strings.EqualFold(n.Name, items[i].Title)
+		})
+		list, err := offers(ctx, s, named)
+		if err != nil {
+			return nil, err
+		}
+		for _, o := range list {
+			if ask := o.ask(); ask != "" {
+				items[i].Why = strings.Trim(items[i].Why+"; its parent "+ask, "; ")
+				items[i].State = string(Look)
+			}
+		}
+	}
+	return items, nil
+}
+
+// doubts reads a recipe, fills in its name and says why somebody has to look at it.
+func doubts(item *store.Item, w *dressing.Words) (dressing.Dressing, string) {
 	r, err := dressing.Read(item.Text, w)
 	if err != nil {
-		item.Title = strings.ToValidUTF8(strings.SplitN(item.Text, "\n", 2)[0], "?")
-		return err.Error()
+		item.Title = tidy(strings.SplitN(item.Text, "\n", 2)[0])
+		item.Title = string([]rune(item.Title)[:min(maxTitle, len([]rune(item.Title)))])
+		return dressing.Dressing{}, err.Error()
 	}
 	d := r.Dressing
 	item.Title = tidy(d.Title)
@@ -73,11 +111,12 @@ func doubts(item *store.Item, w *dressing.Words) string {
 		item.Title = string([]rune(item.Title)[:maxTitle])
 		why = append(why, "its name is too long")
 	}
-	if _, err := prepare(d, Filing{Text: item.Text}); err != nil {
-		var f *Fault
-		if errors.As(err, &f) && f.Field != "title" {
-			why = append(why, f.Msg)
-		}
+	if len(d.Parts) == 0 {
+		why = append(why, "it is only a name, without a dressing")
+	}
+	var f *Fault
+	if _, err := prepare(d, saidBy(d), Filing{Text: item.Text}); errors.As(err, &f) && f.Field != string(TitleField) {
+		why = append(why, f.Msg)
 	}
 	if n := len(d.Unread); n > 0 {
 		first := d.Unread[0]
@@ -86,144 +125,190 @@ func doubts(item *store.Item, w *dressing.Words) string {
 	for _, c := range d.Contradictions {
 		why = append(why, "two things are said: "+c.Text)
 	}
-	return strings.Join(why, "; ")
+	return d, strings.Join(why, "; ")
 }
 
 // Progress is how far the filing of a batch has come.
 type Progress struct {
-	store.Batch
-	// Just lists the recipes that this request filed or refused.
-	Just []store.Item `json:"just"`
+	Batch
+	// Just lists the recipes that this request filed, refused or set aside.
+	Just []Item `json:"just"`
 }
 
-// FileSome files up to limit clean recipes of a batch, each in a transaction of
-// its own, so that a crash or a cancel leaves whole what was filed.
-func (l *Ledger) FileSome(ctx context.Context, id string, limit int, seat string) (Progress, error) {
-	out := Progress{Just: []store.Item{}}
-	var err error
+// FileSome files up to limit clean recipes of a batch, each by a deed of its own, so
+// that a crash or a cancel leaves whole what was filed. A parent that stands later in
+// the same box is filed first.
+func (l *Ledger) FileSome(ctx context.Context, id string, limit int, by Sender) (Progress, error) {
+	out := Progress{Just: []Item{}}
+	sent := map[int]bool{} // recipes whose parent was sent for
+	next := 0
 	for range limit {
-		var item store.Item
-		err = l.store.Within(ctx, func(tx *store.Tx) error {
+		var it store.Item
+		_, err := l.do(ctx, Sender{Seat: by.Seat}, nil, func(tx *store.Tx) (deed, error) {
 			var err error
-			if item, err = tx.NextClean(ctx, id); err != nil {
-				return err
+			if it, err = tx.NextClean(ctx, id, next); err != nil {
+				return deed{}, err
 			}
-			return fileItem(ctx, tx, id, &item)
+			return fileItem(ctx, tx, id, &it, sent)
 		})
 		if errors.Is(err, store.ErrNotFound) {
+			if next > 0 { // somebody else has it
+				next = 0
+				continue
+			}
 			break
+		}
+		var later laterItem
+		if errors.As(err, &later) {
+			sent[it.Position], next = true, int(later)
+			continue
 		}
 		if err != nil {
 			return out, err
 		}
-		item.Text = ""
-		out.Just = append(out.Just, item)
+		it.Text, next = "", 0
+		out.Just = append(out.Just, item(it))
 	}
-	if out.Batch, err = l.store.Batch(ctx, id); err != nil {
-		return out, err
-	}
-	if seat != "" && out.Clean == 0 && len(out.Just) > 0 {
-		err = l.store.Within(ctx, func(tx *store.Tx) error {
-			_, err := tx.Note(ctx, store.Deed{Seat: seat, Kind: "batch", What: fmt.Sprintf("filed %d recipes of %s", out.Filed, out.Name), Batch: &id})
-			return err
-		})
-	}
+	b, err := l.Batch(ctx, id)
+	out.Batch = b
 	return out, err
 }
 
-func fileItem(ctx context.Context, tx *store.Tx, id string, item *store.Item) error {
-	f := Filing{Text: item.Text}
-	rev, err := revision(ctx, tx.Reads, f)
+// laterItem says that a recipe's parent stands at a later position of its box.
+type laterItem int
+
+func (laterItem) Error() string { return "its parent stands later in the box" }
+
+func fileItem(ctx context.Context, tx *store.Tx, id string, it *store.Item, sent map[int]bool) (deed, error) {
+	key := store.Key{Box: id, Position: it.Position}
+	set := func(state ItemState, why string, folio *int) error {
+		it.State, it.Why, it.Folio = string(state), why, folio
+		return tx.Set(ctx, store.OfItem, key, store.ItemValue{State: it.State, Why: why, Folio: folio})
+	}
+	aside := deed{kind: ItemLooked, what: fmt.Sprintf("set recipe %d of a card box aside: %s", it.Position, it.Title)}
+	f := Filing{Text: it.Text}
+	rev, named, err := revision(ctx, tx.Reads, f)
 	var fault *Fault
 	if errors.As(err, &fault) {
-		item.State, item.Why = "refused", fault.Error()
-		return tx.Settle(ctx, id, item.Position, item.State, item.Why, nil)
+		return aside, set(Refused, fault.Error(), nil)
 	}
 	if err != nil {
-		return err
+		return aside, err
 	}
-	if of := rev.Reading.(*dressing.Dressing).VariantOf; of != "" {
-		switch folios, err := tx.Titled(ctx, of); {
-		case err != nil:
-			return err
-		case len(folios) == 1:
-			f.Parents = folios
-		case len(folios) == 0:
-			item.Why = fmt.Sprintf("“%s” is not in the ledger; filed without a parent", of)
-		default:
-			item.Why = fmt.Sprintf("%d dressings are called “%s”; filed without a parent", len(folios), of)
+	list, err := offers(ctx, tx.Reads, named)
+	if err != nil {
+		return aside, err
+	}
+	for _, o := range list {
+		if len(o.Choices) > 0 || sent[it.Position] || strings.EqualFold(o.Name, rev.Title) {
+			continue
+		}
+		at, err := tx.CleanTitled(ctx, id, o.Name)
+		if err != nil {
+			return aside, err
+		}
+		if at > 0 {
+			return aside, laterItem(at)
 		}
 	}
-	filed, dressing, err := file(ctx, tx, f, rev, "")
-	if err != nil {
-		return err
+	parents, err := settled(list)
+	if errors.As(err, &fault) {
+		return aside, set(Look, fault.Msg, nil)
 	}
-	item.State, item.Folio = "filed", &filed.Folio
-	return tx.Settle(ctx, id, item.Position, item.State, item.Why, &dressing)
+	d, err := file(ctx, tx, rev, parents)
+	if errors.As(err, &fault) {
+		return aside, fault
+	}
+	if err != nil {
+		return aside, err
+	}
+	d.kind = FromBox
+	return d, set(Done, "", &d.folio)
 }
 
 // Batch gives a batch with its counts.
-func (l *Ledger) Batch(ctx context.Context, id string) (store.Batch, error) {
-	return l.store.Batch(ctx, id)
+func (l *Ledger) Batch(ctx context.Context, id string) (Batch, error) {
+	b, err := l.store.Batch(ctx, id)
+	return Batch(b), err
 }
 
 // Batches lists a seat's batches, the newest first.
-func (l *Ledger) Batches(ctx context.Context, seat string) ([]store.Batch, error) {
-	return l.store.Batches(ctx, seat)
+func (l *Ledger) Batches(ctx context.Context, seat string) ([]Batch, error) {
+	list, err := l.store.Batches(ctx, seat)
+	return each(list, func(b store.Batch) Batch { return Batch(b) }), err
 }
 
 // Items lists recipes of a batch in a state, or all for "", from the one after a
 // position on.
-func (l *Ledger) Items(ctx context.Context, id, state string, after, limit int) ([]store.Item, error) {
-	return l.store.Items(ctx, id, state, after, limit)
+func (l *Ledger) Items(ctx context.Context, id string, state ItemState, after, limit int) ([]Item, error) {
+	list, err := l.store.Items(ctx, id, string(state), after, limit)
+	return each(list, item), err
 }
 
 // Item gives one recipe of a batch with its text.
-func (l *Ledger) Item(ctx context.Context, id string, position int) (store.Item, error) {
-	return l.store.Item(ctx, id, position)
-}
-
-// FiledByHand says that somebody looked at a recipe of a batch and filed it from
-// the Desk.
-func (l *Ledger) FiledByHand(ctx context.Context, id string, position, folio int) error {
-	return l.store.Within(ctx, func(tx *store.Tx) error {
-		dressing, err := tx.IDOf(ctx, folio)
-		if err != nil {
-			return err
-		}
-		return tx.Settle(ctx, id, position, "filed", "filed from the Desk", &dressing)
-	})
+func (l *Ledger) Item(ctx context.Context, id string, position int) (Item, error) {
+	i, err := l.store.Item(ctx, id, position)
+	return item(i), err
 }
 
 // StopBatch stops the filing of a batch, or lets it go on.
-func (l *Ledger) StopBatch(ctx context.Context, id string, stop bool) (store.Batch, error) {
-	if err := l.store.CancelBatch(ctx, id, stop); err != nil {
-		return store.Batch{}, err
+func (l *Ledger) StopBatch(ctx context.Context, id string, stop bool, by Sender) (Batch, error) {
+	return l.box(ctx, id, by, request{BoxStopped, id, stop}, func(tx *store.Tx, name string, b *store.BoxValue) (deed, error) {
+		b.Cancelled = stop
+		if stop {
+			return deed{kind: BoxStopped, what: "stopped the filing of " + name}, nil
+		}
+		return deed{kind: BoxGoesOn, what: "went on with the filing of " + name}, nil
+	})
+}
+
+// box changes how far a box has come, by a deed.
+func (l *Ledger) box(ctx context.Context, id string, by Sender, r request, change func(*store.Tx, string, *store.BoxValue) (deed, error)) (Batch, error) {
+	_, err := l.do(ctx, by, r, func(tx *store.Tx) (deed, error) {
+		b, err := tx.Batch(ctx, id)
+		if err != nil {
+			return deed{}, err
+		}
+		key := store.Key{Box: id}
+		now, err := tx.Get(ctx, store.OfBox, key)
+		if err != nil {
+			return deed{}, err
+		}
+		var v store.BoxValue
+		if err := json.Unmarshal(now, &v); err != nil {
+			return deed{}, err
+		}
+		d, err := change(tx, b.Name, &v)
+		if err != nil {
+			return d, err
+		}
+		d.about = []string{"box " + id}
+		return d, tx.Set(ctx, store.OfBox, key, v)
+	})
+	if err != nil {
+		return Batch{}, err
 	}
-	return l.store.Batch(ctx, id)
+	return l.Batch(ctx, id)
 }
 
 // BatchBack takes everything that a batch filed back, in one transaction, or
 // puts it back.
-func (l *Ledger) BatchBack(ctx context.Context, id string, back bool, seat string) (store.Batch, error) {
-	b, err := l.store.Batch(ctx, id)
-	if err != nil {
-		return b, err
-	}
-	err = l.store.Within(ctx, func(tx *store.Tx) error {
-		n, err := tx.BatchBack(ctx, id, back)
-		if err != nil || n == 0 {
-			return err
+func (l *Ledger) BatchBack(ctx context.Context, id string, back bool, by Sender) (Batch, error) {
+	return l.box(ctx, id, by, request{BoxBack, id, back}, func(tx *store.Tx, name string, b *store.BoxValue) (deed, error) {
+		b.Withdrawn, b.Cancelled = back, b.Cancelled || back
+		folios, err := tx.Shelf(ctx, id)
+		if err != nil {
+			return deed{}, err
 		}
-		d := store.Deed{Seat: seat, Kind: "batch back", What: fmt.Sprintf("took back %d dressings of %s", n, b.Name), Batch: &id}
-		if !back {
-			d.Kind, d.What = "batch", fmt.Sprintf("put back %d dressings of %s", n, b.Name)
+		for _, f := range folios {
+			if err := tx.Set(ctx, store.OfShelf, store.Key{Folio: f}, store.ShelfValue{Withdrawn: back}); err != nil {
+				return deed{}, err
+			}
 		}
-		_, err = tx.Note(ctx, d)
-		return err
+		n := len(tx.Changes())
+		if back {
+			return deed{kind: BoxBack, what: fmt.Sprintf("took back %d dressings of %s", n, name)}, nil
+		}
+		return deed{kind: BoxPutBack, what: fmt.Sprintf("put back %d dressings of %s", n, name)}, nil
 	})
-	if err != nil {
-		return b, err
-	}
-	return l.store.Batch(ctx, id)
 }

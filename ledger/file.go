@@ -2,11 +2,11 @@ package ledger
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"reflect"
+	"slices"
 	"strings"
 
 	"mothledger/core/compare"
@@ -18,7 +18,8 @@ import (
 )
 
 // Filing is a dressing handed in. What the form says wins over the same header
-// in the text.
+// in the text; a field that it does not say is left to the text, and in a revision to
+// what is on file.
 type Filing struct {
 	Text       string `json:"text"`
 	Title      string `json:"title"`
@@ -28,13 +29,24 @@ type Filing struct {
 	Page       string `json:"page"`
 	Date       string `json:"date"`
 	Reason     string `json:"reason"`
-	// Parents are the folios of the dressings it descends from. A revision
-	// leaves them as they are.
-	Parents []int `json:"parents"`
+	// Parents are the dressings it descends from, all of them; nil leaves them to the
+	// names in the text, and in a revision also to what is linked.
+	Parents []Parent `json:"parents"`
 	// Why says why a dressing is revised.
-	Why         string                `json:"why"`
+	Why string `json:"why"`
+	// Corrections and Settlements, nil in a revision, stay as they are.
 	Corrections []dressing.Correction `json:"corrections"`
 	Settlements []Settlement          `json:"settlements"`
+	// Cleared are fields that the form takes away.
+	Cleared []Field `json:"cleared,omitempty"`
+	// From is the recipe of a card box that is filed.
+	From *BoxItem `json:"from,omitempty"`
+}
+
+// BoxItem is a recipe of a card box.
+type BoxItem struct {
+	Box      string `json:"box" format:"uuid"`
+	Position int    `json:"position" minimum:"1" maximum:"100000"`
 }
 
 // Settlement is a contradiction with the side that the ledger adopts.
@@ -44,84 +56,78 @@ type Settlement struct {
 	Note   string `json:"note,omitempty" maxLength:"2000" doc:"why"`
 }
 
-// Sender is who sends a request: the seat (one browser) for its journal, and
-// the key that makes a request that is sent twice count once. Either may be
-// empty.
-type Sender struct{ Seat, Key string }
-
-// Filed is where a filing went.
-type Filed struct {
-	Folio    int `json:"folio"`
-	Revision int `json:"revision"`
-	// Deed is what can be undone; 0 where nothing was kept for that.
-	Deed int64 `json:"deed"`
-	// Again is set where the same filing had been sent before.
-	Again bool `json:"again"`
-}
-
-// Longest names that are kept.
+// Longest texts that are kept beside a dressing, in letters.
 const (
 	maxName  = 200
 	maxTitle = 200
 	maxNote  = 4000
 )
 
-// File reads a text and files it, linked to its parents. The key makes a filing
-// that is sent twice file once. Bad input is a *Fault.
+// File reads a text and files it, linked to its parents. Bad input is a *Fault.
 func (l *Ledger) File(ctx context.Context, f Filing, by Sender) (Filed, error) {
-	rev, err := revision(ctx, l.store.Reads, f)
+	rev, named, err := revision(ctx, l.store.Reads, f)
 	if err != nil {
 		return Filed{}, err
 	}
-	return l.once(ctx, by, "file", f, func(tx *store.Tx) (Filed, int64, error) { return file(ctx, tx, f, rev, by.Seat) })
-}
-
-func file(ctx context.Context, tx *store.Tx, f Filing, rev store.Revision, seat string) (Filed, int64, error) {
-	id, folio, err := tx.File(ctx, rev)
-	if err != nil {
-		return Filed{}, 0, err
-	}
-	for _, p := range f.Parents {
-		if err := link(ctx, tx, id, p); err != nil {
-			return Filed{}, 0, err
+	return l.do(ctx, by, request{FileDeed, nil, f}, func(tx *store.Tx) (deed, error) {
+		parents, err := parentsOf(ctx, tx.Reads, f, named)
+		if err != nil {
+			return deed{}, err
 		}
-	}
-	deed, err := tx.Note(ctx, store.Deed{Seat: seat, Kind: "file", What: "filed " + rev.Title, Dressing: &id})
-	return Filed{Folio: folio, Revision: 1, Deed: deed}, id, err
-}
-
-// once runs a filing in one transaction, and books it under the sender's key so
-// that the same request sent again gives the same answer.
-func (l *Ledger) once(ctx context.Context, by Sender, kind string, what any, do func(*store.Tx) (Filed, int64, error)) (Filed, error) {
-	sum, err := json.Marshal(what)
-	if err != nil {
-		return Filed{}, err
-	}
-	hash := sha256.Sum256(append([]byte(kind), sum...))
-	digest := hex.EncodeToString(hash[:])
-	var out Filed
-	err = l.store.Within(ctx, func(tx *store.Tx) error {
-		if by.Key != "" {
-			c, err := tx.Claim(ctx, by.Key, digest)
-			if errors.Is(err, store.ErrReused) {
-				return &Fault{"Idempotency-Key", "this key was used for another filing; send a new one"}
-			}
-			if err != nil || c.Folio > 0 {
-				out = Filed{Folio: c.Folio, Revision: c.Number, Again: true}
-				return err
-			}
+		d, err := file(ctx, tx, rev, parents)
+		if err != nil || f.From == nil {
+			return d, err
 		}
-		var id int64
-		var err error
-		if out, id, err = do(tx); err != nil || by.Key == "" {
-			return err
-		}
-		return tx.Keep(ctx, by.Key, digest, id, out.Revision)
+		return d, fromBox(ctx, tx, *f.From, d.folio)
 	})
-	if err != nil {
-		return Filed{}, err
+}
+
+// parentsOf gives the parents that a filing says, or that its text names.
+func parentsOf(ctx context.Context, s store.Reads, f Filing, named []dressing.Named) ([]Parent, error) {
+	if f.Parents != nil {
+		return f.Parents, nil
 	}
-	return out, nil
+	list, err := offers(ctx, s, named)
+	if err != nil {
+		return nil, err
+	}
+	return settled(list)
+}
+
+func file(ctx context.Context, tx *store.Tx, rev store.Revision, parents []Parent) (deed, error) {
+	_, folio, err := tx.File(ctx, rev)
+	if err != nil {
+		return deed{}, err
+	}
+	return deed{kind: FileDeed, what: "filed " + nameOf(rev.Title), why: rev.Reason, folio: folio, revision: 1}, linkAll(ctx, tx, folio, parents)
+}
+
+// nameOf says a title in a sentence.
+func nameOf(title string) string {
+	if title == "" {
+		return "a fly without a name"
+	}
+	return title
+}
+
+// fromBox says that a recipe of a card box was looked at and filed by hand.
+func fromBox(ctx context.Context, tx *store.Tx, b BoxItem, folio int) error {
+	key := store.Key{Box: b.Box, Position: b.Position}
+	now, err := tx.Get(ctx, store.OfItem, key)
+	if err != nil {
+		return err
+	}
+	if isNull(now) {
+		return &Fault{"from", fmt.Sprintf("this card box has no recipe %d", b.Position)}
+	}
+	var v store.ItemValue
+	if err := json.Unmarshal(now, &v); err != nil {
+		return err
+	}
+	if v.Folio != nil {
+		return &Fault{"from", fmt.Sprintf("this recipe of the card box was filed already, as folio %d", *v.Folio)}
+	}
+	return tx.Set(ctx, store.OfItem, key, store.ItemValue{State: string(Done), Why: "filed from the Desk", Folio: &folio})
 }
 
 // Stale says that a dressing was revised since the revision that somebody
@@ -141,30 +147,49 @@ func (s *Stale) Error() string {
 }
 
 // Revise files the next revision of a dressing. base is the revision it starts
-// from; where that is no longer the newest the answer is a *Stale.
+// from; where that is no longer the newest the answer is a *Stale. What the filing does
+// not touch stays; where it changes nothing, nothing is filed and the deed is 0.
 func (l *Ledger) Revise(ctx context.Context, folio, base int, f Filing, by Sender) (Filed, error) {
-	rev, err := revision(ctx, l.store.Reads, f)
-	if err != nil {
-		return Filed{}, err
-	}
 	if tidy(f.Why) == "" {
 		return Filed{}, &Fault{"why", "say in a few words why it is revised"}
 	}
-	what := struct {
-		Folio, Base int
-		Filing      Filing
-	}{folio, base, f}
-	out, err := l.once(ctx, by, "revise", what, func(tx *store.Tx) (Filed, int64, error) {
+	var d draftOf
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		d, err = onto(ctx, s, folio, base, f)
+		return err
+	})
+	if errors.Is(err, store.ErrStale) {
+		return Filed{}, l.stale(ctx, folio, base, f.Text)
+	}
+	if err != nil {
+		return Filed{}, err
+	}
+	out, err := l.do(ctx, by, request{Revised, [2]int{folio, base}, f}, func(tx *store.Tx) (deed, error) {
 		id, err := tx.IDOf(ctx, folio)
 		if err != nil {
-			return Filed{}, 0, err
+			return deed{}, err
 		}
-		n, err := tx.Revise(ctx, id, base, rev)
+		out := deed{kind: Revised, what: "revised " + nameOf(d.rev.Title), why: d.rev.Why, about: []string{fmt.Sprintf("dressing %d", folio)}, folio: folio, revision: base}
+		if d.same {
+			if _, now, err := tx.FolioOf(ctx, id); err != nil || now != base {
+				return out, errors.Join(err, store.ErrStale)
+			}
+		} else if out.revision, err = tx.Revise(ctx, id, base, d.rev); err != nil {
+			return out, err
+		}
+		if f.Parents != nil {
+			return out, relink(ctx, tx, folio, f.Parents)
+		}
+		parents, err := settled(d.offers)
 		if err != nil {
-			return Filed{}, id, err
+			return out, err
 		}
-		deed, err := tx.Note(ctx, store.Deed{Seat: by.Seat, Kind: "revise", What: "revised " + rev.Title, Dressing: &id, Number: &n})
-		return Filed{Folio: folio, Revision: n, Deed: deed}, id, err
+		for _, p := range parents { // newly named, so linked; what was linked keeps its reason
+			if err := linkOne(ctx, tx, folio, p, nil); err != nil {
+				return out, err
+			}
+		}
+		return out, nil
 	})
 	if errors.Is(err, store.ErrStale) {
 		return Filed{}, l.stale(ctx, folio, base, f.Text)
@@ -172,166 +197,196 @@ func (l *Ledger) Revise(ctx context.Context, folio, base int, f Filing, by Sende
 	return out, err
 }
 
+// draftOf is a filing laid over the revision that it starts from.
+type draftOf struct {
+	rev store.Revision
+	// same is set where it says what that revision says
+	same bool
+	// offers are parents that the text names and the old one's did not
+	offers []Offer
+	// evidence holds beside it; changes are what it changes, a line each
+	evidence evidence
+	changes  []string
+}
+
+// onto lays a filing over a revision. store.ErrStale where that is no longer the newest.
+func onto(ctx context.Context, s store.Reads, folio, base int, f Filing) (draftOf, error) {
+	old, err := s.At(ctx, folio, base)
+	if errors.Is(err, store.ErrNotFound) {
+		if _, err := s.One(ctx, folio); err != nil {
+			return draftOf{}, err
+		}
+		return draftOf{}, &Fault{"If-Match", fmt.Sprintf("folio %d has no revision %d", folio, base)}
+	}
+	if err != nil {
+		return draftOf{}, err
+	}
+	if old.Newest != base {
+		return draftOf{}, store.ErrStale
+	}
+	was, err := asideOf(old)
+	if err != nil {
+		return draftOf{}, err
+	}
+	if f.Corrections == nil {
+		f.Corrections = was.corrections
+	}
+	kept := f.Settlements == nil
+	if kept {
+		f.Settlements = was.settlements
+	}
+	now, err := readOrName(ctx, s, f)
+	if err != nil {
+		return draftOf{}, err
+	}
+	if kept { // of contradictions that are still there
+		f.Settlements = slices.DeleteFunc(slices.Clone(f.Settlements), func(x Settlement) bool {
+			return !slices.ContainsFunc(now.Contradictions, func(c dressing.Contradiction) bool { return c.Text == x.Text })
+		})
+	}
+	before := dressing.Dressing{}
+	if strings.TrimSpace(old.Text) != "" {
+		r, err := read(ctx, s, old.Text, was.corrections)
+		if err != nil {
+			return draftOf{}, err
+		}
+		before = r.Dressing
+	}
+	newly := slices.DeleteFunc(slices.Clone(now.Parents), func(n dressing.Named) bool { return slices.Contains(before.Parents, n) })
+	e := weigh(f.form(), saidBy(now), saidBy(before), onFile(old))
+	out := draftOf{evidence: e}
+	if out.rev, err = prepare(now, e, f); err != nil {
+		return out, err
+	}
+	if out.offers, err = offers(ctx, s, newly); err != nil {
+		return out, err
+	}
+	is := aside{*out.rev.Reading.(*dressing.Dressing), f.Corrections, f.Settlements}
+	out.changes = sentences(evidenceChanges(onFile(old), e, was, is), was.d, is.d)
+	out.same = f.Text == old.Text && sameJSON(old.Reading, out.rev.Reading) && sameJSON(old.Corrections, list(f.Corrections)) && sameJSON(old.Settlements, list(f.Settlements)) && old.Reason == e[ReasonField]
+	return out, nil
+}
+
+// list is a list that is empty rather than nil, as it is written.
+func list[T any](l []T) []T {
+	if l == nil {
+		return []T{}
+	}
+	return l
+}
+
+// sameJSON tells whether a value is written as JSON that says the same.
+func sameJSON(held json.RawMessage, v any) bool {
+	b, err := json.Marshal(v)
+	var x, y any
+	return err == nil && json.Unmarshal(held, &x) == nil && json.Unmarshal(b, &y) == nil && reflect.DeepEqual(x, y)
+}
+
 // stale gathers what somebody needs who comes second.
 func (l *Ledger) stale(ctx context.Context, folio, base int, mine string) error {
-	now, err := l.store.One(ctx, folio)
-	if err != nil {
-		return err
-	}
-	s := &Stale{Folio: folio, Base: base, Newest: now.Revision, Why: now.Why, Theirs: now.Text, Changed: []string{}}
-	from, err := l.store.At(ctx, folio, base)
-	if errors.Is(err, store.ErrNotFound) {
-		return &Fault{"If-Match", fmt.Sprintf("folio %d has no revision %d", folio, base)}
-	}
-	if err != nil {
-		return err
-	}
-	a, err := filed(from)
-	if err != nil {
-		return err
-	}
-	b, err := filed(now)
-	if err != nil {
-		return err
-	}
-	for _, d := range compare.Dressings(a, b).Parts {
-		if say := d.Sentence(); say != "" {
-			s.Changed = append(s.Changed, say)
-		}
-	}
-	s.Rows = dressing.Merge(from.Text, now.Text, mine)
-	return s
-}
-
-// Restore files an older revision again as the newest one.
-func (l *Ledger) Restore(ctx context.Context, folio, base, number int, by Sender) (Filed, error) {
-	f, err := again(ctx, l.store.Reads, folio, number)
-	if err != nil {
-		return Filed{}, err
-	}
-	f.Why = fmt.Sprintf("revision %d restored", number)
-	return l.Revise(ctx, folio, base, f, by)
-}
-
-// again gives an older revision as a filing.
-func again(ctx context.Context, s store.Reads, folio, number int) (Filing, error) {
-	old, err := s.At(ctx, folio, number)
-	if err != nil {
-		return Filing{}, err
-	}
-	f := Filing{Text: old.Text, Title: old.Title, Tier: old.Tier, Originator: old.Originator, Source: old.Source, Page: old.Page, Date: old.DateText, Reason: old.Reason}
-	if err := json.Unmarshal(old.Corrections, &f.Corrections); err != nil {
-		return f, err
-	}
-	return f, json.Unmarshal(old.Settlements, &f.Settlements)
-}
-
-// Link makes a filed dressing a variant of another, or with off set no longer
-// one. It gives the deed.
-func (l *Ledger) Link(ctx context.Context, child, parent int, off bool, seat string) (deed int64, err error) {
-	err = l.store.Within(ctx, func(tx *store.Tx) error {
-		id, err := tx.IDOf(ctx, child)
+	s := &Stale{Folio: folio, Base: base}
+	return l.store.View(ctx, func(in store.Reads) error {
+		now, err := in.One(ctx, folio)
 		if err != nil {
 			return err
 		}
-		up, err := tx.IDOf(ctx, parent)
+		from, err := in.At(ctx, folio, base)
 		if errors.Is(err, store.ErrNotFound) {
-			return noParent(parent)
+			return &Fault{"If-Match", fmt.Sprintf("folio %d has no revision %d", folio, base)}
 		}
 		if err != nil {
 			return err
 		}
-		d := store.Deed{Seat: seat, Kind: "link", What: fmt.Sprintf("made folio %d a variant of folio %d", child, parent), Dressing: &id, Parent: &up}
-		if off {
-			d.Kind, d.What = "unlink", fmt.Sprintf("took folio %d from folio %d", child, parent)
-			err = tx.Unlink(ctx, id, up)
-		} else {
-			err = link(ctx, tx, id, parent)
-		}
-		if err != nil {
+		s.Newest, s.Why, s.Theirs = now.Revision, now.Why, now.Text
+		if s.Changed, err = changesBetween(from, now); err != nil {
 			return err
 		}
-		deed, err = tx.Note(ctx, d)
-		return err
+		s.Rows = dressing.Merge(from.Text, now.Text, mine)
+		return s
 	})
-	return deed, err
 }
 
-func noParent(folio int) *Fault {
-	return &Fault{"parents", fmt.Sprintf("there is no folio %d; choose a dressing from the ledger", folio)}
-}
-
-func link(ctx context.Context, tx *store.Tx, child int64, parent int) error {
-	id, err := tx.IDOf(ctx, parent)
-	if errors.Is(err, store.ErrNotFound) {
-		return noParent(parent)
+// Restore files an older revision again as the newest one, word for word and as it was
+// read.
+func (l *Ledger) Restore(ctx context.Context, folio, base, number int, by Sender) (Filed, error) {
+	out, err := l.do(ctx, by, request{Restored, [3]int{folio, base, number}, nil}, func(tx *store.Tx) (deed, error) {
+		id, err := tx.IDOf(ctx, folio)
+		if err != nil {
+			return deed{}, err
+		}
+		why := fmt.Sprintf("revision %d restored", number)
+		n, err := tx.Again(ctx, id, base, number, why)
+		if err != nil {
+			return deed{}, err
+		}
+		return deed{kind: Restored, what: fmt.Sprintf("restored revision %d of folio %d", number, folio), folio: folio, revision: n}, nil
+	})
+	if errors.Is(err, store.ErrStale) {
+		old := ""
+		if r, err := l.store.At(ctx, folio, number); err == nil {
+			old = r.Text
+		}
+		return Filed{}, l.stale(ctx, folio, base, old)
 	}
+	return out, err
+}
+
+// revision checks a filing and reads its text; it gives the parents that the text names
+// too.
+func revision(ctx context.Context, s store.Reads, f Filing) (store.Revision, []dressing.Named, error) {
+	d, err := readOrName(ctx, s, f)
 	if err != nil {
-		return err
+		return store.Revision{}, nil, err
 	}
-	err = tx.Link(ctx, child, id)
-	if errors.Is(err, store.ErrCircle) {
-		return &Fault{"parents", fmt.Sprintf("folio %d descends from this dressing, so it cannot be its parent", parent)}
-	}
-	return err
+	rev, err := prepare(d, weigh(f.form(), saidBy(d), nil, nil), f)
+	return rev, d.Parents, err
 }
 
-// revision checks a filing and reads its text.
-func revision(ctx context.Context, s store.Reads, f Filing) (store.Revision, error) {
-	reading, err := read(ctx, s, f.Text, f.Corrections)
-	if err != nil {
+// readOrName reads a filing's text. A name that the form says may stand without any.
+func readOrName(ctx context.Context, s store.Reads, f Filing) (dressing.Dressing, error) {
+	if strings.TrimSpace(f.Text) == "" && tidy(f.Title) != "" {
+		return dressing.Dressing{Parts: []dressing.Part{}, Unread: []dressing.Unread{}, Contradictions: []dressing.Contradiction{}}, nil
+	}
+	r, err := read(ctx, s, f.Text, f.Corrections)
+	return r.Dressing, err
+}
+
+// prepare checks what was read and makes a revision of it with its evidence. A date is
+// kept whatever it says; a fly may have no name, and a name no dressing.
+func prepare(d dressing.Dressing, e evidence, f Filing) (store.Revision, error) {
+	e.onto(&d)
+	if err := e.check(); err != nil {
 		return store.Revision{}, err
 	}
-	return prepare(reading.Dressing, f)
-}
-
-// prepare checks what was read and makes a revision of it. What the form says
-// wins over the same header in the text.
-func prepare(read dressing.Dressing, f Filing) (store.Revision, error) {
-	d := &read
-	for _, x := range []struct {
-		form string
-		text *string
-	}{{f.Title, &d.Title}, {f.Tier, &d.Tier}, {f.Originator, &d.Originator}, {f.Source, &d.Source}, {f.Page, &d.Page}, {f.Date, &d.Date}} {
-		if s := tidy(x.form); s != "" {
-			*x.text = s
-		}
+	if n := len([]rune(f.Why)); n > maxNote {
+		return store.Revision{}, &Fault{"why", fmt.Sprintf("%d letters are too many; expected at most %d", n, maxNote)}
 	}
-	for _, c := range []struct {
-		field, value string
-		max          int
-	}{{"title", d.Title, maxTitle}, {"tier", d.Tier, maxName}, {"originator", d.Originator, maxName}, {"source", d.Source, maxName}, {"page", d.Page, 60}, {"reason", f.Reason, maxNote}, {"why", f.Why, maxNote}} {
-		if n := len([]rune(c.value)); n > c.max {
-			return store.Revision{}, &Fault{c.field, fmt.Sprintf("%d letters are too many; expected at most %d", n, c.max)}
-		}
+	if d.Title == "" && len(d.Parts) == 0 {
+		return store.Revision{}, &Fault{"text", "no name and no part was read; expected a name, or lines such as \"Tail: 5 pheasant tail fibres, half the shank\""}
 	}
-	if d.Title == "" {
-		return store.Revision{}, &Fault{"title", "the dressing has no name; expected a first line or a line such as \"Pattern: Gloaming Porter\""}
-	}
-	if len(d.Parts) == 0 {
-		return store.Revision{}, &Fault{"text", "no part was read; expected lines such as \"Tail: 5 pheasant tail fibres, half the shank\""}
-	}
-	date, err := when.Parse(d.Date)
-	if err != nil {
-		return store.Revision{}, &Fault{"date", err.Error()}
-	}
-	for _, w := range proportion.On(*d, hook.Hook{Size: 12}, true).Warnings {
+	for _, w := range proportion.On(d, hook.Hook{Size: 12}, true).Warnings {
 		if w.Code == "circle" {
 			return store.Revision{}, &Fault{"text", w.Part + " is " + w.Text + "; give one of them a length of its own"}
 		}
 	}
 	rev := store.Revision{
 		Why: tidy(f.Why), Corrections: f.Corrections, Settlements: f.Settlements,
-		Title: tidy(d.Title), Text: f.Text, Reading: d, Originator: tidy(d.Originator), Tier: tidy(d.Tier), Source: tidy(d.Source), Page: d.Page,
-		DateText: date.Text, DateFrom: date.From, DateTo: date.To, Reason: strings.TrimSpace(f.Reason),
+		Title: d.Title, Text: f.Text, Reading: &d, Originator: d.Originator, Tier: d.Tier, Source: d.Source, Page: d.Page,
+		DateText: d.Date, Reason: e[ReasonField],
 	}
-	if rev.Reason == "" && len(d.Notes) > 0 {
-		rev.Reason = d.Notes[0]
+	date := when.Read(d.Date)
+	for _, end := range []struct {
+		day when.Day
+		to  **int
+	}{{date.Earliest, &rev.DateFrom}, {date.Latest, &rev.DateTo}} {
+		if !end.day.IsZero() {
+			*end.to = &end.day.Year
+		}
 	}
-	if s := sizes(*d); s != nil {
+	if s := sizes(d); s != nil {
 		rev.SizeLow, rev.SizeHigh = &s.Low, &s.High
 	}
-	search := []string{d.Title, strings.Join(d.AlsoCalled, " "), d.Originator, d.Tier, d.Source, d.Imitates, date.Text}
+	search := []string{d.Title, strings.Join(d.AlsoCalled, " "), d.Originator, d.Tier, d.Source, d.Imitates, d.Date}
 	for i, p := range d.Parts {
 		std, _ := p.Standard()
 		sp := store.Part{Position: i, Line: p.Line, Role: p.Role, Kin: std.Kin, Text: p.Text}

@@ -8,10 +8,12 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
 	"mothledger/core/compare"
+	"mothledger/core/descent"
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/practice"
@@ -28,15 +30,15 @@ type Ledger struct {
 // New makes a ledger of a store.
 func New(s *store.Store) *Ledger { return &Ledger{s} }
 
-// words gives the trade's vocabulary with what the club taught its reader.
-func words(ctx context.Context, s store.Reads) (*dressing.Words, error) {
+// vocabulary gives the trade's words with what the club taught its reader.
+func vocabulary(ctx context.Context, s store.Reads) (*dressing.Words, error) {
 	taught, err := s.Vocabulary(ctx)
 	if err != nil || len(taught) == 0 {
 		return dressing.Builtin(), err
 	}
 	list := make([]dressing.Correction, 0, len(taught))
 	for _, w := range taught {
-		list = append(list, dressing.Correction{Words: w.Words, As: w.Kind})
+		list = append(list, dressing.Correction{Words: w.Words, As: dressing.CorrectAs(w.Kind)})
 	}
 	return dressing.Builtin().With(list), nil
 }
@@ -52,8 +54,14 @@ type Fault struct {
 
 func (f *Fault) Error() string { return f.Field + ": " + f.Msg }
 
-// ErrNotFound says that there is no such folio.
-var ErrNotFound = store.ErrNotFound
+// Errors that callers tell apart: there is no such folio; the database does not answer,
+// or went away while something was being kept; a value is none that can be kept.
+var (
+	ErrNotFound = store.ErrNotFound
+	ErrAway     = store.ErrAway
+	ErrUnsure   = store.ErrUnsure
+	ErrUnkept   = store.ErrUnkept
+)
 
 func tidy(s string) string { return strings.Join(strings.Fields(s), " ") }
 
@@ -130,7 +138,8 @@ type Entry struct {
 	Tier       string           `json:"tier,omitempty"`
 	Source     string           `json:"source,omitempty"`
 	Page       string           `json:"page,omitempty"`
-	Date       string           `json:"date,omitempty"`
+	Date       string           `json:"date,omitempty" doc:"as it was written"`
+	Dated      *Dated           `json:"dated,omitempty" doc:"what the date means"`
 	Reason     string           `json:"reason,omitempty"`
 	Sizes      string           `json:"sizes,omitempty"`
 	Variants   int              `json:"variants"`
@@ -162,7 +171,7 @@ func (l *Ledger) Various(ctx context.Context, n int, v Vice) (Page, error) {
 }
 
 func entry(r store.Row) Entry {
-	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Reason: r.Reason, Variants: r.Variants}
+	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Dated: dated(r.DateText), Reason: r.Reason, Variants: r.Variants}
 	if r.SizeLow != nil && r.SizeHigh != nil {
 		e.Sizes = hook.Size(*r.SizeLow).String()
 		if *r.SizeHigh != *r.SizeLow {
@@ -176,6 +185,9 @@ func filed(r store.Row) (dressing.Dressing, error) {
 	var d dressing.Dressing
 	if err := json.Unmarshal(r.Reading, &d); err != nil {
 		return d, fmt.Errorf("folio %d: %w", r.Folio, err)
+	}
+	if d.VariantOf != "" && d.Parents == nil { // read before a text could name several
+		d.Parents = []dressing.Named{{Kind: descent.VariantOf, Name: d.VariantOf}}
 	}
 	return d, nil
 }
@@ -193,21 +205,30 @@ type Page struct {
 // Find lists dressings that hold every word of the query, with a drawing on the
 // hook in the vice.
 func (l *Ledger) Find(ctx context.Context, query string, after, limit int, v Vice) (Page, error) {
-	v, err := v.load(ctx, l.store.Reads)
+	var p Page
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		p, err = find(ctx, s, query, after, limit, v)
+		return err
+	})
+	return p, err
+}
+
+func find(ctx context.Context, s store.Reads, query string, after, limit int, v Vice) (Page, error) {
+	v, err := v.load(ctx, s)
 	if err != nil {
 		return Page{}, err
 	}
-	rows, err := l.store.Find(ctx, query, after, limit+1)
+	rows, err := s.Find(ctx, query, after, limit+1)
 	if err != nil {
 		return Page{}, err
 	}
 	p := Page{Entries: []Entry{}}
-	if p.Total, err = l.store.Count(ctx, query); err != nil {
+	if p.Total, err = s.Count(ctx, query); err != nil {
 		return Page{}, err
 	}
 	p.Filed = p.Total
 	if strings.TrimSpace(query) != "" {
-		if p.Filed, err = l.store.Count(ctx, ""); err != nil {
+		if p.Filed, err = s.Count(ctx, ""); err != nil {
 			return Page{}, err
 		}
 	}
@@ -263,78 +284,109 @@ func sheet(r store.Row, v Vice) (Sheet, error) {
 	return s, json.Unmarshal(r.Settlements, &s.Settlements)
 }
 
+// Relative is a parent or a variant of a dressing, with the link between them.
+type Relative struct {
+	Entry
+	Kind    descent.Kind `json:"kind"`
+	Because string       `json:"because,omitempty" doc:"the reason that was given for the link"`
+}
+
 // Folio is a dressing with its family.
 type Folio struct {
 	Sheet
-	Parents  []Entry `json:"parents"`
-	Variants []Entry `json:"variants"`
+	Parents  []Relative `json:"parents"`
+	Variants []Relative `json:"variants"`
+	// Unlinked are parents that the text names and that nothing links.
+	Unlinked []Offer `json:"unlinked"`
 	// Revisions are all that were filed, the newest first.
-	Revisions []store.Past `json:"revisions"`
+	Revisions []Past `json:"revisions"`
 }
 
 // at gives a dressing at a revision, or at its newest for 0.
-func (l *Ledger) at(ctx context.Context, folio, number int) (store.Row, error) {
+func at(ctx context.Context, s store.Reads, folio, number int) (store.Row, error) {
 	if number > 0 {
-		return l.store.At(ctx, folio, number)
+		return s.At(ctx, folio, number)
 	}
-	return l.store.One(ctx, folio)
+	return s.One(ctx, folio)
 }
 
 // Open opens a folio on the hook in the vice, at a revision or at its newest
 // for 0.
 func (l *Ledger) Open(ctx context.Context, folio, number int, v Vice) (Folio, error) {
-	v, err := v.load(ctx, l.store.Reads)
+	var f Folio
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		f, err = open(ctx, s, folio, number, v)
+		return err
+	})
+	return f, err
+}
+
+func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio, error) {
+	v, err := v.load(ctx, s)
 	if err != nil {
 		return Folio{}, err
 	}
-	r, err := l.at(ctx, folio, number)
+	r, err := at(ctx, s, folio, number)
 	if err != nil {
 		return Folio{}, err
 	}
-	s, err := sheet(r, v)
+	on, err := sheet(r, v)
 	if err != nil {
 		return Folio{}, err
 	}
 	if v.Fill {
-		if err := l.fill(ctx, &s, r.ID, v); err != nil {
+		if err := fill(ctx, s, &on, r.ID, v); err != nil {
 			return Folio{}, err
 		}
 	}
-	f := Folio{Sheet: s, Parents: []Entry{}, Variants: []Entry{}}
-	if f.Revisions, err = l.store.Revisions(ctx, r.ID); err != nil {
-		return Folio{}, err
-	}
-	parents, err := l.store.Parents(ctx, r.ID)
+	f := Folio{Sheet: on, Unlinked: []Offer{}}
+	past, err := s.Revisions(ctx, r.ID)
 	if err != nil {
 		return Folio{}, err
 	}
-	variants, err := l.store.Variants(ctx, r.ID)
+	f.Revisions = each(past, func(p store.Past) Past { return Past(p) })
+	parents, err := s.Parents(ctx, r.ID)
 	if err != nil {
 		return Folio{}, err
 	}
-	judge := func(e *Entry, p, c dressing.Dressing) {
-		e.Verdict = compare.Dressings(p, c).Verdict
-		e.VerdictIs = e.Verdict.Phrase()
+	variants, err := s.Variants(ctx, r.ID)
+	if err != nil {
+		return Folio{}, err
 	}
-	for _, row := range parents {
-		d, err := filed(row)
-		if err != nil {
-			return Folio{}, err
-		}
-		e := entry(row)
-		judge(&e, d, s.Dressing)
-		f.Parents = append(f.Parents, e)
+	if f.Parents, err = relatives(parents, func(p dressing.Dressing) compare.Verdict { return compare.Dressings(p, on.Dressing).Verdict }); err != nil {
+		return Folio{}, err
 	}
-	for _, row := range variants {
-		d, err := filed(row)
-		if err != nil {
-			return Folio{}, err
+	if f.Variants, err = relatives(variants, func(c dressing.Dressing) compare.Verdict { return compare.Dressings(on.Dressing, c).Verdict }); err != nil {
+		return Folio{}, err
+	}
+	named, err := offers(ctx, s, on.Dressing.Parents)
+	if err != nil {
+		return Folio{}, err
+	}
+	for _, o := range named {
+		o.Choices = slices.DeleteFunc(o.Choices, func(n Name) bool { return n.Folio == folio })
+		if !slices.ContainsFunc(f.Parents, func(p Relative) bool {
+			return strings.EqualFold(p.Title, o.Name) || slices.ContainsFunc(o.Choices, func(n Name) bool { return n.Folio == p.Folio })
+		}) {
+			f.Unlinked = append(f.Unlinked, o)
 		}
-		e := entry(row)
-		judge(&e, s.Dressing, d)
-		f.Variants = append(f.Variants, e)
 	}
 	return f, nil
+}
+
+func relatives(rows []store.Row, judge func(dressing.Dressing) compare.Verdict) ([]Relative, error) {
+	out := make([]Relative, 0, len(rows))
+	for _, row := range rows {
+		d, err := filed(row)
+		if err != nil {
+			return nil, err
+		}
+		e := Relative{entry(row), descent.Kind(row.Kind), row.Link}
+		e.Verdict = judge(d)
+		e.VerdictIs = e.Verdict.Phrase()
+		out = append(out, e)
+	}
+	return out, nil
 }
 
 // Spread is a parent and a variant side by side on one hook.
@@ -348,8 +400,12 @@ type Spread struct {
 	// Summary is the verdict with its main reasons; Phrase the verdict alone.
 	Summary string `json:"summary"`
 	Phrase  string `json:"phrase"`
-	// Related tells whether the ledger links the two.
-	Related bool `json:"related"`
+	// Related tells whether the ledger links the two, and Kinds in which ways.
+	Related bool           `json:"related"`
+	Kinds   []descent.Kind `json:"kinds"`
+	// Evidence is what two revisions of one dressing state differently beside the
+	// dressing itself.
+	Evidence []EvidenceChange `json:"evidence"`
 }
 
 // Leaf is a dressing at a revision; revision 0 is the newest.
@@ -359,19 +415,28 @@ type Leaf struct{ Folio, Revision int }
 // or the one the parent names. Two revisions of one dressing can be laid side
 // by side too.
 func (l *Ledger) Compare(ctx context.Context, parent, variant Leaf, v Vice) (Spread, error) {
-	v, err := v.load(ctx, l.store.Reads)
+	var out Spread
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		out, err = spread(ctx, s, parent, variant, v)
+		return err
+	})
+	return out, err
+}
+
+func spread(ctx context.Context, s store.Reads, parent, variant Leaf, v Vice) (Spread, error) {
+	v, err := v.load(ctx, s)
 	if err != nil {
 		return Spread{}, err
 	}
-	p, err := l.at(ctx, parent.Folio, parent.Revision)
+	p, err := at(ctx, s, parent.Folio, parent.Revision)
 	if err != nil {
 		return Spread{}, err
 	}
-	c, err := l.at(ctx, variant.Folio, variant.Revision)
+	c, err := at(ctx, s, variant.Folio, variant.Revision)
 	if err != nil {
 		return Spread{}, err
 	}
-	out := Spread{Sentences: []string{}}
+	out := Spread{Sentences: []string{}, Kinds: []descent.Kind{}, Evidence: []EvidenceChange{}}
 	if out.Parent, err = sheet(p, v); err != nil {
 		return Spread{}, err
 	}
@@ -382,14 +447,21 @@ func (l *Ledger) Compare(ctx context.Context, parent, variant Leaf, v Vice) (Spr
 	if out.Variant, err = sheet(c, both); err != nil {
 		return Spread{}, err
 	}
-	ups, err := l.store.Parents(ctx, c.ID)
+	ups, err := s.Parents(ctx, c.ID)
 	if err != nil {
 		return Spread{}, err
 	}
 	for _, u := range ups {
-		out.Related = out.Related || u.ID == p.ID
+		if u.ID == p.ID {
+			out.Related, out.Kinds = true, append(out.Kinds, descent.Kind(u.Kind))
+		}
 	}
-	out.Related = out.Related || p.ID == c.ID
+	if p.ID == c.ID {
+		out.Related = true
+		x := aside{out.Parent.Dressing, out.Parent.Corrections, out.Parent.Settlements}
+		y := aside{out.Variant.Dressing, out.Variant.Corrections, out.Variant.Settlements}
+		out.Evidence = evidenceChanges(onFile(p), onFile(c), x, y)
+	}
 	out.Comparison = compare.Dressings(out.Parent.Dressing, out.Variant.Dressing)
 	for _, d := range out.Comparison.Parts {
 		out.Sentences = append(out.Sentences, d.Sentence())
@@ -404,7 +476,14 @@ type Read struct {
 	Measured proportion.Measured `json:"measured"`
 	Outline  profile.Outline     `json:"outline"`
 	// Likely are the folios that the text's own "Variant of" names.
-	Likely []store.Name `json:"likely"`
+	Likely []Name `json:"likely"`
+	// Offers are all parents that the text names, with what each may stand for.
+	Offers []Offer `json:"offers"`
+	// Evidence is what would be filed beside the dressing, by field.
+	Evidence map[Field]string `json:"evidence"`
+	Dated    *Dated           `json:"dated,omitempty" doc:"what the date among the evidence means"`
+	// Changes are what a revision would change, a line each.
+	Changes []string `json:"changes"`
 }
 
 // read reads a text with the club's vocabulary and the corrections of this
@@ -415,7 +494,7 @@ func read(ctx context.Context, s store.Reads, text string, corrections []dressin
 			return dressing.Reading{}, &Fault{"corrections", err.Error()}
 		}
 	}
-	w, err := words(ctx, s)
+	w, err := vocabulary(ctx, s)
 	if err != nil {
 		return dressing.Reading{}, err
 	}
@@ -427,13 +506,23 @@ func read(ctx context.Context, s store.Reads, text string, corrections []dressin
 	return r, err
 }
 
-// Read reads a text without filing it.
-func (l *Ledger) Read(ctx context.Context, text string, corrections []dressing.Correction, v Vice) (Read, error) {
-	v, err := v.load(ctx, l.store.Reads)
+// Read reads a text without filing it: with a folio above 0 as the revision that
+// follows base.
+func (l *Ledger) Read(ctx context.Context, f Filing, folio, base int, v Vice) (Read, error) {
+	var out Read
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		out, err = readFor(ctx, s, f, folio, base, v)
+		return err
+	})
+	return out, err
+}
+
+func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vice) (Read, error) {
+	v, err := v.load(ctx, s)
 	if err != nil {
 		return Read{}, err
 	}
-	r, err := read(ctx, l.store.Reads, text, corrections)
+	r, err := read(ctx, s, f.Text, f.Corrections)
 	if err != nil {
 		return Read{}, err
 	}
@@ -441,30 +530,42 @@ func (l *Ledger) Read(ctx context.Context, text string, corrections []dressing.C
 	if err != nil {
 		return Read{}, err
 	}
-	out := Read{Reading: r, Measured: proportion.On(r.Dressing, h, stated), Outline: profile.Of(r.Dressing, h), Likely: []store.Name{}}
-	if t := r.Dressing.VariantOf; t != "" {
-		folios, err := l.store.Titled(ctx, t)
-		if err != nil {
+	out := Read{Reading: r, Measured: proportion.On(r.Dressing, h, stated), Outline: profile.Of(r.Dressing, h), Likely: []Name{}, Changes: []string{}}
+	if out.Offers, err = offers(ctx, s, r.Dressing.Parents); err != nil {
+		return Read{}, err
+	}
+	if len(out.Offers) > 0 {
+		out.Likely = out.Offers[0].Choices
+	}
+	out.Evidence = weigh(f.form(), saidBy(r.Dressing), nil, nil)
+	var fault *Fault
+	if folio > 0 {
+		d, err := onto(ctx, s, folio, base, f)
+		switch {
+		case err == nil:
+			out.Evidence, out.Changes = d.evidence, d.changes
+		case !errors.As(err, &fault) && !errors.Is(err, store.ErrStale) && !errors.Is(err, store.ErrNotFound): // those are told when it is filed
 			return Read{}, err
 		}
-		for _, f := range folios {
-			out.Likely = append(out.Likely, store.Name{Folio: f, Title: t})
-		}
 	}
+	out.Dated = dated(out.Evidence[DateField])
 	return out, nil
 }
 
 // Names are what the desk offers while typing.
 type Names struct {
-	People    []string     `json:"people"`
-	Sources   []string     `json:"sources"`
-	Dressings []store.Name `json:"dressings"`
+	People    []string `json:"people"`
+	Sources   []string `json:"sources"`
+	Dressings []Name   `json:"dressings"`
 }
 
 // Names lists people, sources and dressings.
 func (l *Ledger) Names(ctx context.Context) (Names, error) {
 	var n Names
-	var err error
-	n.People, n.Sources, n.Dressings, err = l.store.Names(ctx)
+	err := l.store.View(ctx, func(s store.Reads) error {
+		people, sources, dressings, err := s.Names(ctx)
+		n = Names{people, sources, each(dressings, func(x store.Name) Name { return Name(x) })}
+		return err
+	})
 	return n, err
 }

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"maps"
 	"math"
+	"strings"
 
 	"mothledger/core/advice"
 	"mothledger/core/dressing"
@@ -21,20 +22,20 @@ import (
 )
 
 // schools gives the club's choices, with those of one dressing over them.
-func (l *Ledger) schools(ctx context.Context, dressing int64) (practice.Choices, error) {
-	club, err := l.store.Schools(ctx, 0)
+func schools(ctx context.Context, s store.Reads, dressing int64) (practice.Choices, error) {
+	club, err := s.Schools(ctx, 0)
 	if err != nil || dressing == 0 {
 		return club, err
 	}
-	own, err := l.store.Schools(ctx, dressing)
+	own, err := s.Schools(ctx, dressing)
 	maps.Copy(club, own)
 	return club, err
 }
 
 // fill puts what the schools say in place of a sheet's silences, for measuring
 // and drawing alone: the dressing of the sheet stays as it was filed.
-func (l *Ledger) fill(ctx context.Context, s *Sheet, id int64, v Vice) error {
-	choices, err := l.schools(ctx, id)
+func fill(ctx context.Context, in store.Reads, s *Sheet, id int64, v Vice) error {
+	choices, err := schools(ctx, in, id)
 	if err != nil {
 		return err
 	}
@@ -91,11 +92,20 @@ type AdvicePiece struct {
 
 // Workings gives the sums of a folio on the hook in the vice.
 func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, error) {
-	v, err := v.load(ctx, l.store.Reads)
+	var w Workings
+	err := l.store.View(ctx, func(s store.Reads) (err error) {
+		w, err = workings(ctx, s, folio, v)
+		return err
+	})
+	return w, err
+}
+
+func workings(ctx context.Context, s store.Reads, folio int, v Vice) (Workings, error) {
+	v, err := v.load(ctx, s)
 	if err != nil {
 		return Workings{}, err
 	}
-	r, err := l.store.One(ctx, folio)
+	r, err := s.One(ctx, folio)
 	if err != nil {
 		return Workings{}, err
 	}
@@ -107,11 +117,11 @@ func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, err
 	if err != nil {
 		return Workings{}, err
 	}
-	choices, err := l.schools(ctx, r.ID)
+	choices, err := schools(ctx, s, r.ID)
 	if err != nil {
 		return Workings{}, err
 	}
-	aside, err := l.store.Dismissals(ctx, r.ID)
+	aside, err := s.Dismissals(ctx, r.ID)
 	if err != nil {
 		return Workings{}, err
 	}
@@ -119,7 +129,7 @@ func (l *Ledger) Workings(ctx context.Context, folio int, v Vice) (Workings, err
 	if w.Bunches == nil {
 		w.Bunches = []winding.Bunch{}
 	}
-	if w.Places, err = l.places(ctx, r); err != nil {
+	if w.Places, err = places(ctx, s, r); err != nil {
 		return Workings{}, err
 	}
 	if own, err := order.Arrange(d, w.Places); err == nil && len(w.Places) > 0 {
@@ -158,8 +168,8 @@ func natural(n int) []int {
 }
 
 // places gives the order that was kept for the newest revision.
-func (l *Ledger) places(ctx context.Context, r store.Row) ([]int, error) {
-	b, err := l.store.Order(ctx, r.ID, r.Revision)
+func places(ctx context.Context, s store.Reads, r store.Row) ([]int, error) {
+	b, err := s.Order(ctx, r.ID, r.Revision)
 	if err != nil || b == nil {
 		return nil, err
 	}
@@ -172,48 +182,66 @@ func (l *Ledger) places(ctx context.Context, r store.Row) ([]int, error) {
 type Ordered struct {
 	Kept     bool            `json:"kept"`
 	Problems []order.Problem `json:"problems"`
+	Deed     int64           `json:"deed" doc:"what can be undone; 0 where nothing was changed"`
 }
 
 // Reorder keeps another order of tying for a dressing, given as places of the
 // derived steps; none takes it away. What is impossible is told and not kept.
-func (l *Ledger) Reorder(ctx context.Context, folio int, places []int) (Ordered, error) {
-	r, err := l.store.One(ctx, folio)
-	if err != nil {
-		return Ordered{}, err
-	}
-	out := Ordered{Problems: []order.Problem{}}
-	if len(places) == 0 {
+func (l *Ledger) Reorder(ctx context.Context, folio int, places []int, by Sender) (Ordered, error) {
+	var out Ordered
+	done, err := l.do(ctx, by, request{Reordered, folio, places}, func(tx *store.Tx) (deed, error) {
+		out = Ordered{Problems: []order.Problem{}}
+		d := deed{kind: Reordered, what: fmt.Sprintf("gave folio %d an order of tying of its own", folio), folio: folio}
+		r, err := tx.One(ctx, folio)
+		if err != nil {
+			return d, err
+		}
+		key := store.Key{Folio: folio}
+		if len(places) == 0 {
+			d.what, out.Kept = fmt.Sprintf("gave folio %d the derived order of tying again", folio), true
+			return d, tx.Set(ctx, store.OfOrder, key, nil)
+		}
+		f, err := filed(r)
+		if err != nil {
+			return d, err
+		}
+		steps, err := order.Arrange(f, places)
+		if err != nil {
+			return d, &Fault{"places", err.Error()}
+		}
+		if out.Problems = order.Check(f, steps); len(out.Problems) > 0 {
+			return d, nil
+		}
+		b, err := json.Marshal(places)
+		if err != nil {
+			return d, err
+		}
 		out.Kept = true
-		return out, l.store.KeepOrder(ctx, r.ID, r.Revision, nil)
+		return d, tx.Set(ctx, store.OfOrder, key, store.OrderValue{Number: r.Revision, Steps: b})
+	})
+	if done.Again {
+		out = Ordered{Kept: done.Deed > 0, Problems: []order.Problem{}}
 	}
-	d, err := filed(r)
-	if err != nil {
-		return out, err
-	}
-	steps, err := order.Arrange(d, places)
-	if err != nil {
-		return out, &Fault{"places", err.Error()}
-	}
-	if out.Problems = order.Check(d, steps); len(out.Problems) > 0 {
-		return out, nil
-	}
-	b, err := json.Marshal(places)
-	if err != nil {
-		return out, err
-	}
-	out.Kept = true
-	return out, l.store.KeepOrder(ctx, r.ID, r.Revision, b)
+	out.Deed = done.Deed
+	return out, err
 }
 
 // Dismiss puts a piece of advice aside for a dressing, with a note; an empty
 // note takes it up again.
-func (l *Ledger) Dismiss(ctx context.Context, folio int, d store.Dismissal) error {
-	r, err := l.store.One(ctx, folio)
-	if err != nil {
-		return err
-	}
-	d.Note = tidy(d.Note)
-	return l.store.Dismiss(ctx, r.ID, d)
+func (l *Ledger) Dismiss(ctx context.Context, folio int, a Dismissal, by Sender) (Filed, error) {
+	a.Note = tidy(a.Note)
+	return l.do(ctx, by, request{PutAside, folio, a}, func(tx *store.Tx) (deed, error) {
+		d := deed{kind: PutAside, what: fmt.Sprintf("put the advice “%s” on folio %d aside", a.Code, folio), why: a.Note, folio: folio}
+		if _, err := tx.IDOf(ctx, folio); err != nil {
+			return d, err
+		}
+		key := store.Key{Folio: folio, Code: a.Code, Role: a.Role}
+		if a.Note == "" {
+			d.kind, d.what = TakenUp, fmt.Sprintf("took the advice “%s” on folio %d up again", a.Code, folio)
+			return d, tx.Set(ctx, store.OfAside, key, nil)
+		}
+		return d, tx.Set(ctx, store.OfAside, key, store.AsideValue{Note: a.Note})
+	})
 }
 
 // SizeRow is a dressing on one size of its range.
@@ -252,19 +280,21 @@ type SizeTable struct {
 // Sizes gives the size table of a folio: its own range, or the sizes around the
 // hook it names.
 func (l *Ledger) Sizes(ctx context.Context, folio int) (SizeTable, error) {
-	r, err := l.store.One(ctx, folio)
-	if err != nil {
-		return SizeTable{}, err
-	}
-	d, err := filed(r)
-	if err != nil {
-		return SizeTable{}, err
-	}
-	choices, err := l.schools(ctx, r.ID)
-	if err != nil {
-		return SizeTable{}, err
-	}
-	return SizeTable{Entry: entry(r), Rows: SizeRows(d), School: choices.School("rib-scale")}, nil
+	var t SizeTable
+	err := l.store.View(ctx, func(s store.Reads) error {
+		r, err := s.One(ctx, folio)
+		if err != nil {
+			return err
+		}
+		d, err := filed(r)
+		if err != nil {
+			return err
+		}
+		choices, err := schools(ctx, s, r.ID)
+		t = SizeTable{Entry: entry(r), Rows: SizeRows(d), School: choices.School("rib-scale")}
+		return err
+	})
+	return t, err
 }
 
 // SizeRows puts a dressing on every even size of its range.
@@ -329,7 +359,7 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 
 // HookEntry is a measured hook beside the generic one of its size.
 type HookEntry struct {
-	store.Hook
+	Hook
 	Size string `json:"size"`
 	// Like is the size, to a tenth, whose generic standard shank this shank has,
 	// and LikeGape the same for the gape.
@@ -338,6 +368,7 @@ type HookEntry struct {
 	Says     string          `json:"says"`
 	Outline  profile.Outline `json:"outline"`
 	Generic  profile.Outline `json:"generic"`
+	Deed     int64           `json:"deed,omitempty" doc:"what can be undone, where it was just added"`
 }
 
 // Hooks lists the club's measured hooks.
@@ -357,7 +388,7 @@ func hookEntry(h store.Hook) HookEntry {
 	size := hook.Size(h.Size)
 	bare := dressing.Dressing{Parts: []dressing.Part{{Role: "hook", Hook: &dressing.Hook{Style: h.Style, Eye: h.Eye}}}}
 	measured := hook.Hook{Size: size, Measured: hook.Geometry{ShankMM: h.ShankMM, GapeMM: h.GapeMM, EyeMM: h.EyeMM, WireMM: h.WireMM}}
-	e := HookEntry{Hook: h, Size: size.String(), Like: hook.SizeOfShank(h.ShankMM), LikeGape: hook.SizeOfGape(h.GapeMM), Outline: profile.OfHook(bare, measured), Generic: profile.OfHook(bare, hook.Hook{Size: size})}
+	e := HookEntry{Hook: Hook{h.ID, h.Name, h.Style, h.Eye, h.ShankMM, h.GapeMM, h.EyeMM, h.WireMM, h.MeasuredAt}, Size: size.String(), Like: hook.SizeOfShank(h.ShankMM), LikeGape: hook.SizeOfGape(h.GapeMM), Outline: profile.OfHook(bare, measured), Generic: profile.OfHook(bare, hook.Hook{Size: size})}
 	switch off := e.Like - float64(h.Size); {
 	case math.Abs(off) < 0.75:
 		e.Says = withArticle(size) + " that measures like one"
@@ -383,7 +414,7 @@ type MeasuredHook struct {
 }
 
 // AddHook keeps a measured hook. Bad input is a *Fault.
-func (l *Ledger) AddHook(ctx context.Context, in MeasuredHook) (HookEntry, error) {
+func (l *Ledger) AddHook(ctx context.Context, in MeasuredHook, by Sender) (HookEntry, error) {
 	size, err := hook.ParseSize(in.Size)
 	if err != nil {
 		return HookEntry{}, &Fault{"size", err.Error()}
@@ -396,23 +427,51 @@ func (l *Ledger) AddHook(ctx context.Context, in MeasuredHook) (HookEntry, error
 	if math.Abs(like-float64(size)) > 12 {
 		return HookEntry{}, &Fault{"shankMM", fmt.Sprintf("a shank of %.1f mm on a %v; expected millimetres, measured behind the eye to where the bend begins", h.ShankMM, size)}
 	}
-	id, err := l.store.AddHook(ctx, h)
+	done, err := l.do(ctx, by, request{HookAdded, nil, in}, func(tx *store.Tx) (deed, error) {
+		h.ID, err = tx.AddHook(ctx, h)
+		return deed{kind: HookAdded, what: fmt.Sprintf("measured the hook %q, %v", h.Name, size)}, err
+	})
 	if errors.Is(err, store.ErrTaken) {
-		return HookEntry{}, &Fault{"name", fmt.Sprintf("the club has a %v called %q already", size, h.Name)}
+		return HookEntry{}, taken(size, h.Name)
 	}
 	if err != nil {
 		return HookEntry{}, err
 	}
-	h.ID = id
-	return hookEntry(h), nil
+	if done.Again {
+		d, err := l.store.OneDeed(ctx, done.Deed)
+		if err == nil && len(d.Touches) > 0 {
+			_, err = fmt.Sscanf(d.Touches[0], "hook %d", &h.ID)
+		}
+		if err != nil {
+			return HookEntry{}, err
+		}
+	}
+	e := hookEntry(h)
+	e.Deed = done.Deed
+	return e, nil
+}
+
+func taken(size hook.Size, name string) *Fault {
+	return &Fault{"name", fmt.Sprintf("the club has a %v called %q already", size, name)}
 }
 
 // RetireHook takes a measured hook out of the list, or puts it back.
-func (l *Ledger) RetireHook(ctx context.Context, id int64, retired bool) error {
-	if _, err := l.store.Hook(ctx, id); err != nil {
-		return err
+func (l *Ledger) RetireHook(ctx context.Context, id int64, retired bool, by Sender) (Filed, error) {
+	h, err := l.store.Hook(ctx, id)
+	if err != nil {
+		return Filed{}, err
 	}
-	return l.store.RetireHook(ctx, id, retired)
+	out, err := l.do(ctx, by, request{HookRetired, id, retired}, func(tx *store.Tx) (deed, error) {
+		d := deed{kind: HookRetired, what: fmt.Sprintf("took the hook %q out of the list", h.Name)}
+		if !retired {
+			d.kind, d.what = HookBack, fmt.Sprintf("put the hook %q back into the list", h.Name)
+		}
+		return d, tx.Set(ctx, store.OfHook, store.Key{Hook: id}, store.HookValue{Retired: retired})
+	})
+	if errors.Is(err, store.ErrTaken) {
+		return out, taken(hook.Size(h.Size), h.Name)
+	}
+	return out, err
 }
 
 // Schools are the questions with what is chosen.
@@ -426,42 +485,52 @@ type Schools struct {
 // Schools lists the questions and the club's choices, or with a folio above 0
 // those that hold for one dressing.
 func (l *Ledger) Schools(ctx context.Context, folio int) (Schools, error) {
-	var id int64
-	if folio > 0 {
-		r, err := l.store.One(ctx, folio)
-		if err != nil {
-			return Schools{}, err
-		}
-		id = r.ID
-	}
-	c, err := l.schools(ctx, id)
-	if err != nil {
-		return Schools{}, err
-	}
 	out := Schools{Questions: practice.Questions, Chosen: map[string]string{}}
-	for _, q := range practice.Questions {
-		out.Chosen[q.ID] = c.School(q.ID)
-	}
-	if id != 0 {
-		out.Own, err = l.store.Schools(ctx, id)
-	}
-	return out, err
-}
-
-// Choose sets the club's school on a question, or that of one dressing.
-func (l *Ledger) Choose(ctx context.Context, folio int, question, school string) error {
-	if school != "" {
-		if err := (practice.Choices{question: school}).Check(); err != nil {
-			return &Fault{"school", err.Error()}
+	err := l.store.View(ctx, func(s store.Reads) error {
+		var id int64
+		if folio > 0 {
+			r, err := s.One(ctx, folio)
+			if err != nil {
+				return err
+			}
+			id = r.ID
 		}
-	}
-	var id int64
-	if folio > 0 {
-		r, err := l.store.One(ctx, folio)
+		c, err := schools(ctx, s, id)
 		if err != nil {
 			return err
 		}
-		id = r.ID
+		for _, q := range practice.Questions {
+			out.Chosen[q.ID] = c.School(q.ID)
+		}
+		if id != 0 {
+			out.Own, err = s.Schools(ctx, id)
+		}
+		return err
+	})
+	return out, err
+}
+
+// Choose sets the club's school on a question, or that of one dressing; an empty school
+// takes the choice away.
+func (l *Ledger) Choose(ctx context.Context, folio int, question, school string, by Sender) (Filed, error) {
+	if school != "" {
+		if err := (practice.Choices{question: school}).Check(); err != nil {
+			return Filed{}, &Fault{"school", err.Error()}
+		}
 	}
-	return l.store.Choose(ctx, id, question, school)
+	return l.do(ctx, by, request{Chosen, folio, [2]string{question, school}}, func(tx *store.Tx) (deed, error) {
+		d := deed{kind: Chosen, what: fmt.Sprintf("chose “%s” on %s for the club", school, question), about: []string{"school " + question}}
+		if folio > 0 {
+			d.what, d.about = fmt.Sprintf("chose “%s” on %s for folio %d", school, question, folio), nil
+			if _, err := tx.IDOf(ctx, folio); err != nil {
+				return d, err
+			}
+		}
+		key := store.Key{Question: question, Folio: folio}
+		if school == "" {
+			d.what = strings.Replace(d.what, "chose “”", "took the choice away", 1)
+			return d, tx.Set(ctx, store.OfSchool, key, nil)
+		}
+		return d, tx.Set(ctx, store.OfSchool, key, store.SchoolValue{Chosen: school})
+	})
 }

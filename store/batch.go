@@ -47,6 +47,9 @@ func (t *Tx) TakeIn(ctx context.Context, seat string, b Batch, items []Item) err
 	if n, err := r.RowsAffected(); err != nil || n == 0 {
 		return err
 	}
+	if err := t.changed(ctx, OfBox, Key{Box: b.ID}, null); err != nil {
+		return err
+	}
 	const slice = 500
 	for len(items) > 0 {
 		n := min(slice, len(items))
@@ -80,7 +83,7 @@ func (s Reads) Batch(ctx context.Context, id string) (Batch, error) {
 // Batches lists a seat's batches, the newest first.
 func (s Reads) Batches(ctx context.Context, seat string) ([]Batch, error) {
 	list := []Batch{}
-	err := s.q.SelectContext(ctx, &list, batches+`b.seat = $1 group by b.id order by b.taken_in_at desc limit 20`, seat)
+	err := s.q.SelectContext(ctx, &list, batches+`b.seat = $1 and not b.dropped group by b.id order by b.taken_in_at desc limit 20`, seat)
 	return list, err
 }
 
@@ -106,37 +109,31 @@ func (s Reads) Item(ctx context.Context, id string, position int) (Item, error) 
 // NextClean gives the next recipe that is ready to file and locks it, so that
 // two instances do not file it twice. ErrNotFound where none is left or the
 // batch was cancelled.
-func (t *Tx) NextClean(ctx context.Context, id string) (Item, error) {
+//
+// A position above 0 asks for that one alone.
+func (t *Tx) NextClean(ctx context.Context, id string, position int) (Item, error) {
 	var i Item
 	err := t.tx.GetContext(ctx, &i, `select i.position, i.line, i.title, i.text, i.state from batch_item i join batch b on b.id = i.batch_id
-		where i.batch_id = $1 and i.state = 'clean' and not b.cancelled order by i.position limit 1 for update of i skip locked`, id)
+		where i.batch_id = $1 and i.state = 'clean' and not b.cancelled and not b.dropped and ($2 = 0 or i.position = $2) order by i.position limit 1 for update of i skip locked`, id, position)
 	if errors.Is(err, sql.ErrNoRows) {
 		return i, ErrNotFound
 	}
 	return i, err
 }
 
-// Settle says what became of a recipe of a batch.
-func (t *Tx) Settle(ctx context.Context, id string, position int, state, why string, dressing *int64) error {
-	_, err := t.tx.ExecContext(ctx, `update batch_item set state = $3, why = $4, dressing_id = $5 where batch_id = $1 and position = $2`, id, position, state, why, dressing)
-	return err
-}
-
-// CancelBatch stops or resumes the filing of a batch.
-func (s *Store) CancelBatch(ctx context.Context, id string, stop bool) error {
-	_, err := s.db.ExecContext(ctx, `update batch set cancelled = $2 where id = $1`, id, stop)
-	return err
-}
-
-// BatchBack takes all that a batch filed back, or puts it back, and stops the
-// batch. It gives how many dressings changed.
-func (t *Tx) BatchBack(ctx context.Context, id string, back bool) (int, error) {
-	if _, err := t.tx.ExecContext(ctx, `update batch set withdrawn = $2, cancelled = cancelled or $2 where id = $1`, id, back); err != nil {
+// CleanTitled gives the position of the clean recipe of a batch that has this name, 0
+// where none or several have.
+func (s Reads) CleanTitled(ctx context.Context, id, title string) (int, error) {
+	var at []int
+	err := s.q.SelectContext(ctx, &at, `select position from batch_item where batch_id = $1 and state = 'clean' and lower(title) = lower($2) limit 2`, id, title)
+	if len(at) != 1 {
 		return 0, err
 	}
-	var ids []int64
-	if err := t.tx.SelectContext(ctx, &ids, `select dressing_id from batch_item where batch_id = $1 and dressing_id is not null`, id); err != nil {
-		return 0, err
-	}
-	return t.Withdraw(ctx, ids, back)
+	return at[0], err
+}
+
+// Shelf lists the folios that a batch filed, and whether they were taken back.
+func (s Reads) Shelf(ctx context.Context, id string) (folios []int, err error) {
+	err = s.q.SelectContext(ctx, &folios, `select n.folio from batch_item i join newest n on n.dressing_id = i.dressing_id where i.batch_id = $1 order by n.folio`, id)
+	return folios, err
 }

@@ -6,8 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"time"
-
-	"github.com/jmoiron/sqlx"
 )
 
 // Word is a phrase that the club taught its reader.
@@ -22,22 +20,6 @@ func (s Reads) Vocabulary(ctx context.Context) ([]Word, error) {
 	list := []Word{}
 	err := s.q.SelectContext(ctx, &list, `select words, kind, taught_at from vocabulary order by words`)
 	return list, err
-}
-
-// Teach adds a phrase to the vocabulary; false where the club knows it already.
-func (t *Tx) Teach(ctx context.Context, words, kind string) (bool, error) {
-	r, err := t.tx.ExecContext(ctx, `insert into vocabulary (words, kind) values (lower($1), $2) on conflict (words) do nothing`, words, kind)
-	if err != nil {
-		return false, err
-	}
-	n, err := r.RowsAffected()
-	return n > 0, err
-}
-
-// Forget takes a phrase out of the vocabulary.
-func (t *Tx) Forget(ctx context.Context, words string) error {
-	_, err := t.tx.ExecContext(ctx, `delete from vocabulary where words = lower($1)`, words)
-	return err
 }
 
 // Draft is what stands on a desk unfinished. Body is the desk's own JSON.
@@ -78,80 +60,6 @@ func (s Reads) Drafts(ctx context.Context, seat string) ([]Draft, error) {
 func (s *Store) DropDraft(ctx context.Context, seat, id string) error {
 	_, err := s.db.ExecContext(ctx, `delete from draft where id = $1 and seat = $2`, id, seat)
 	return err
-}
-
-// Withdraw takes dressings back, or puts them back. It gives how many changed.
-func (t *Tx) Withdraw(ctx context.Context, ids []int64, back bool) (int, error) {
-	r, err := t.tx.ExecContext(ctx, `update newest set withdrawn = $2 where dressing_id = any($1) and withdrawn <> $2`, ids, back)
-	if err != nil {
-		return 0, err
-	}
-	n, err := r.RowsAffected()
-	return int(n), err
-}
-
-// Unlink takes a parent from a child.
-func (t *Tx) Unlink(ctx context.Context, child, parent int64) error {
-	_, err := t.tx.ExecContext(ctx, `delete from descent where child_id = $1 and parent_id = $2`, child, parent)
-	return err
-}
-
-// Deed is something that was done and can be undone.
-type Deed struct {
-	ID       int64     `db:"id" json:"id"`
-	Seat     string    `db:"seat" json:"-"`
-	DoneAt   time.Time `db:"done_at" json:"doneAt"`
-	Kind     string    `db:"kind" json:"kind"`
-	What     string    `db:"what" json:"what"`
-	Dressing *int64    `db:"dressing_id" json:"-"`
-	Number   *int      `db:"number" json:"-"`
-	Parent   *int64    `db:"parent_id" json:"-"`
-	Batch    *string   `db:"batch_id" json:"-"`
-	Words    *string   `db:"words" json:"-"`
-	Undone   bool      `db:"undone" json:"undone"`
-}
-
-// Note writes a deed into the journal and gives its id; a deed of no seat is
-// not kept.
-func (t *Tx) Note(ctx context.Context, d Deed) (int64, error) {
-	if d.Seat == "" {
-		return 0, nil
-	}
-	rows, err := sqlx.NamedQueryContext(ctx, t.tx, `insert into deed (seat, kind, what, dressing_id, number, parent_id, batch_id, words)
-		values (:seat, :kind, :what, :dressing_id, :number, :parent_id, :batch_id, :words) returning id`, d)
-	if err != nil {
-		return 0, err
-	}
-	defer func() { _ = rows.Close() }()
-	var id int64
-	if rows.Next() {
-		err = rows.Scan(&id)
-	}
-	return id, errors.Join(err, rows.Err())
-}
-
-// LastDeed gives a seat's last deed that is not undone, or the one with an id
-// above 0, and locks it. ErrNotFound where there is none.
-func (t *Tx) LastDeed(ctx context.Context, seat string, id int64) (Deed, error) {
-	var d Deed
-	err := t.tx.GetContext(ctx, &d, `select * from deed where seat = $1 and not undone and ($2 = 0 or id = $2) order by id desc limit 1 for update`, seat, id)
-	if errors.Is(err, sql.ErrNoRows) {
-		return d, ErrNotFound
-	}
-	return d, err
-}
-
-// MarkUndone marks a deed as undone.
-func (t *Tx) MarkUndone(ctx context.Context, id int64) error {
-	_, err := t.tx.ExecContext(ctx, `update deed set undone = true where id = $1`, id)
-	return err
-}
-
-// Deeds lists a seat's last deeds, the newest first.
-func (s Reads) Deeds(ctx context.Context, seat string, limit int) ([]Deed, error) {
-	list := []Deed{}
-	err := s.q.SelectContext(ctx, &list, `select * from deed where seat = $1 order by id desc limit $2`, seat, limit)
-	return list, err
 }
 
 // FolioOf gives the folio and the newest revision of a dressing.

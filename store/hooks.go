@@ -43,17 +43,14 @@ func (s Reads) Hook(ctx context.Context, id int64) (Hook, error) {
 
 // AddHook keeps a measured hook and gives its id; ErrTaken where the club has
 // one of that name and size.
-func (s *Store) AddHook(ctx context.Context, h Hook) (int64, error) {
+func (t *Tx) AddHook(ctx context.Context, h Hook) (int64, error) {
 	var id int64
-	err := s.db.GetContext(ctx, &id, `insert into hook (name, size, style, eye, shank_mm, gape_mm, eye_mm, wire_mm) values ($1, $2, $3, $4, $5, $6, $7, $8) returning id`,
+	err := t.tx.GetContext(ctx, &id, `insert into hook (name, size, style, eye, shank_mm, gape_mm, eye_mm, wire_mm) values ($1, $2, $3, $4, $5, $6, $7, $8) returning id`,
 		h.Name, h.Size, h.Style, h.Eye, h.ShankMM, h.GapeMM, h.EyeMM, h.WireMM)
-	return id, plain(err)
-}
-
-// RetireHook takes a hook out of the list, or puts it back.
-func (s *Store) RetireHook(ctx context.Context, id int64, retired bool) error {
-	_, err := s.db.ExecContext(ctx, `update hook set retired = $2 where id = $1`, id, retired)
-	return plain(err)
+	if err != nil {
+		return 0, plain(err)
+	}
+	return id, t.changed(ctx, OfHook, Key{Hook: id}, null)
 }
 
 // Schools gives what was chosen by question: the club's own with dressing 0,
@@ -76,23 +73,6 @@ func (s Reads) Schools(ctx context.Context, dressing int64) (map[string]string, 
 	return out, err
 }
 
-// Choose sets a school, for the club with dressing 0; an empty choice takes it
-// away.
-func (s *Store) Choose(ctx context.Context, dressing int64, question, chosen string) error {
-	var err error
-	switch {
-	case dressing == 0 && chosen == "":
-		_, err = s.db.ExecContext(ctx, `delete from school where question = $1`, question)
-	case dressing == 0:
-		_, err = s.db.ExecContext(ctx, `insert into school (question, chosen) values ($1, $2) on conflict (question) do update set chosen = excluded.chosen`, question, chosen)
-	case chosen == "":
-		_, err = s.db.ExecContext(ctx, `delete from dressing_school where dressing_id = $1 and question = $2`, dressing, question)
-	default:
-		_, err = s.db.ExecContext(ctx, `insert into dressing_school (dressing_id, question, chosen) values ($1, $2, $3) on conflict (dressing_id, question) do update set chosen = excluded.chosen`, dressing, question, chosen)
-	}
-	return err
-}
-
 // Dismissal is a piece of advice that somebody put aside, and why.
 type Dismissal struct {
 	Code string `db:"code" json:"code"`
@@ -107,16 +87,6 @@ func (s Reads) Dismissals(ctx context.Context, dressing int64) ([]Dismissal, err
 	return list, err
 }
 
-// Dismiss puts a piece of advice aside; an empty note takes it up again.
-func (s *Store) Dismiss(ctx context.Context, dressing int64, d Dismissal) error {
-	if d.Note == "" {
-		_, err := s.db.ExecContext(ctx, `delete from dismissal where dressing_id = $1 and code = $2 and role = $3`, dressing, d.Code, d.Role)
-		return err
-	}
-	_, err := s.db.ExecContext(ctx, `insert into dismissal (dressing_id, code, role, note) values ($1, $2, $3, $4) on conflict (dressing_id, code, role) do update set note = excluded.note`, dressing, d.Code, d.Role, d.Note)
-	return err
-}
-
 // Order gives the steps that were kept for a revision of a dressing, as JSON;
 // nil where there are none.
 func (s Reads) Order(ctx context.Context, dressing int64, number int) ([]byte, error) {
@@ -126,14 +96,4 @@ func (s Reads) Order(ctx context.Context, dressing int64, number int) ([]byte, e
 		return nil, nil
 	}
 	return steps, err
-}
-
-// KeepOrder keeps the steps of a revision; nil takes them away.
-func (s *Store) KeepOrder(ctx context.Context, dressing int64, number int, steps []byte) error {
-	if steps == nil {
-		_, err := s.db.ExecContext(ctx, `delete from dressing_order where dressing_id = $1`, dressing)
-		return err
-	}
-	_, err := s.db.ExecContext(ctx, `insert into dressing_order (dressing_id, number, steps) values ($1, $2, $3) on conflict (dressing_id) do update set number = excluded.number, steps = excluded.steps`, dressing, number, string(steps))
-	return err
 }

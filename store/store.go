@@ -7,14 +7,20 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"database/sql"
+	"database/sql/driver"
 	"embed"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
+	"net"
+	"slices"
 	"strings"
+	"syscall"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -49,6 +55,13 @@ var (
 	ErrCircle   = errors.New("a dressing cannot be its own ancestor")
 	ErrReused   = errors.New("this key was used for another filing")
 	ErrTaken    = errors.New("the club has one of that name already")
+	// ErrAway says that the database does not answer; nothing was changed. ErrUnsure
+	// says that it went away while a transaction was ending, which may have happened
+	// or not.
+	ErrAway   = errors.New("the database does not answer")
+	ErrUnsure = errors.New("it may have been done or not")
+	// ErrUnkept says that a value is none that the tables take.
+	ErrUnkept = errors.New("the ledger cannot keep this as it stands")
 	// ErrStale says that somebody else revised the dressing first.
 	ErrStale = errors.New("the dressing was revised meanwhile")
 )
@@ -63,6 +76,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	}
 	cfg.RuntimeParams["application_name"] = "mothledger"
 	cfg.RuntimeParams["statement_timeout"] = "20000"
+	cfg.RuntimeParams["timezone"] = "UTC" // stamps are compared as they are written
 	db := stdlib.OpenDB(*cfg, stdlib.OptionAfterConnect(func(ctx context.Context, c *pgx.Conn) error {
 		_, err := c.Exec(ctx, "set role "+appRole)
 		return err
@@ -111,23 +125,60 @@ func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
 // Close ends all connections.
 func (s *Store) Close() error { return s.db.Close() }
 
-// Within runs f in one transaction.
+// tries is how often a transaction that lost a deadlock, or a race to the same row, is
+// run again.
+const tries = 5
+
+// Within runs f in one transaction. Where PostgreSQL broke a deadlock it runs f again,
+// so f has no effect outside the transaction but on what it answers with.
 func (s *Store) Within(ctx context.Context, f func(*Tx) error) error {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
+	for try := 1; ; try++ {
+		err := s.once(ctx, f)
+		var pg *pgconn.PgError
+		if try < tries && errors.As(err, &pg) && (pg.Code == "40P01" || pg.Code == "40001") {
+			continue
+		}
 		return err
 	}
-	defer func() { _ = tx.Rollback() }()
-	if err := f(&Tx{Reads{tx}, tx}); err != nil {
+}
+
+func (s *Store) once(ctx context.Context, f func(*Tx) error) error {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
 		return plain(err)
 	}
-	return plain(tx.Commit())
+	defer func() { _ = tx.Rollback() }()
+	if err := f(&Tx{Reads: Reads{tx}, tx: tx}); err != nil {
+		return plain(err)
+	}
+	err = plain(tx.Commit())
+	if errors.Is(err, ErrAway) {
+		err = fmt.Errorf("%w: %w", ErrUnsure, err)
+	}
+	return err
+}
+
+// View runs f on one snapshot of the ledger: what it reads is of one moment, whatever
+// others file meanwhile.
+func (s *Store) View(ctx context.Context, f func(Reads) error) error {
+	tx, err := s.db.BeginTxx(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
+	if err != nil {
+		return plain(err)
+	}
+	defer func() { _ = tx.Rollback() }()
+	return plain(f(Reads{tx}))
 }
 
 // plain turns the database's own refusals into the package's errors.
 func plain(err error) error {
+	if err == nil {
+		return nil
+	}
 	var pg *pgconn.PgError
 	if !errors.As(err, &pg) {
+		if away(err) {
+			return fmt.Errorf("%w: %w", ErrAway, err)
+		}
 		return err
 	}
 	switch pg.ConstraintName {
@@ -138,13 +189,32 @@ func plain(err error) error {
 	case "revision_dressing_id_number_key":
 		return ErrStale
 	}
+	switch {
+	case strings.HasPrefix(pg.Code, "08"), strings.HasPrefix(pg.Code, "57P"), pg.Code == "53300", pg.Code == "57014": // gone, closing, full, or too slow
+		return fmt.Errorf("%w: %w", ErrAway, err)
+	case strings.HasPrefix(pg.Code, "22"), pg.Code == "23514", pg.Code == "54000": // a value that no column takes
+		return fmt.Errorf("%w: %w", ErrUnkept, err)
+	}
 	return err
+}
+
+// away tells whether an error is of the connection rather than of what was asked.
+func away(err error) bool {
+	if errors.Is(err, context.Canceled) {
+		return false
+	}
+	var refused *pgconn.ConnectError
+	var broken net.Error
+	return errors.As(err, &refused) || errors.As(err, &broken) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, sql.ErrConnDone) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) ||
+		errors.Is(err, net.ErrClosed) || errors.Is(err, syscall.ECONNREFUSED) || errors.Is(err, syscall.ECONNRESET) || errors.Is(err, syscall.EPIPE) || strings.Contains(err.Error(), "conn closed")
 }
 
 // Tx is a transaction.
 type Tx struct {
 	Reads
 	tx *sqlx.Tx
+	// changes are what was set so far, for the deed
+	changes []Change
 }
 
 // Revision is what is filed. Names are written out; the tables hold them once.
@@ -156,7 +226,7 @@ type Revision struct {
 	Originator, Tier  string
 	Source, Page      string
 	DateText          string
-	DateFrom, DateTo  int
+	DateFrom, DateTo  *int // years; nil where open, or where it cannot be told
 	Reason            string
 	SizeLow, SizeHigh *int
 	Search            string
@@ -209,13 +279,21 @@ func (t *Tx) File(ctx context.Context, r Revision) (id int64, folio int, err err
 // and gives its number. ErrStale where base is no longer the newest, or where
 // another transaction adds the same number first.
 func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (int, error) {
-	var ids [3]*int64
-	for i, n := range []struct{ table, column, name string }{{"person", "name", r.Originator}, {"person", "name", r.Tier}, {"source", "title", r.Source}} {
-		id, err := t.named(ctx, n.table, n.column, n.name)
+	// names are added in one order, whoever adds them, so that two filings of the same
+	// new names wait for one another rather than both for ever
+	ids := map[string]*int64{}
+	people := []string{r.Originator, r.Tier}
+	slices.SortFunc(people, func(a, b string) int { return strings.Compare(strings.ToLower(a), strings.ToLower(b)) })
+	for _, name := range people {
+		id, err := t.named(ctx, "person", "name", name)
 		if err != nil {
 			return 0, err
 		}
-		ids[i] = id
+		ids[name] = id
+	}
+	source, err := t.named(ctx, "source", "title", r.Source)
+	if err != nil {
+		return 0, err
 	}
 	var lists [3]string
 	for i, v := range []any{r.Reading, r.Corrections, r.Settlements} {
@@ -227,34 +305,89 @@ func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (
 			lists[i] = "[]"
 		}
 	}
-	var from, to *int
-	if r.DateText != "" {
-		from, to = &r.DateFrom, &r.DateTo
-	}
 	var id int64
 	var number int
-	err := t.tx.QueryRowxContext(ctx, `
+	before, err := t.says(ctx, dressing)
+	if err != nil {
+		return 0, err
+	}
+	err = t.tx.QueryRowxContext(ctx, `
 		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
 		select $1, $17::integer + 1, $2, $3, $4, $5, $6::bigint, $7::bigint, $8::bigint, $9, $10, $11::integer, $12::integer, $13, $14::integer, $15::integer, $16, $18, $19
 		where (select coalesce(max(number), 0) from revision where dressing_id = $1) = $17
 		returning id, number`,
-		dressing, r.Why, r.Title, r.Text, lists[0], ids[0], ids[1], ids[2], r.Page, r.DateText, from, to, r.Reason, r.SizeLow, r.SizeHigh, r.Search, base, lists[1], lists[2]).Scan(&id, &number)
+		dressing, r.Why, r.Title, r.Text, lists[0], ids[r.Originator], ids[r.Tier], source, r.Page, r.DateText, r.DateFrom, r.DateTo, r.Reason, r.SizeLow, r.SizeHigh, r.Search, base, lists[1], lists[2]).Scan(&id, &number)
 	if errors.Is(err, sql.ErrNoRows) {
 		return 0, ErrStale
 	}
 	if err != nil {
 		return 0, plain(err)
 	}
-	_, err = t.tx.NamedExecContext(ctx, `insert into part (revision_id, position, line, role, kin, text, material, colour)
-		values (`+fmt.Sprint(id)+`, :position, :line, :role, :kin, :text, :material, :colour)`, r.Parts)
-	return number, err
+	if len(r.Parts) > 0 {
+		if _, err = t.tx.NamedExecContext(ctx, `insert into part (revision_id, position, line, role, kin, text, material, colour)
+			values (`+fmt.Sprint(id)+`, :position, :line, :role, :kin, :text, :material, :colour)`, r.Parts); err != nil {
+			return 0, err
+		}
+	}
+	return number, t.said(ctx, dressing, before)
 }
 
-// Link makes parent a parent of child. ErrCircle where that would make a
-// dressing its own ancestor.
-func (t *Tx) Link(ctx context.Context, child, parent int64) error {
-	_, err := t.tx.ExecContext(ctx, `insert into descent (child_id, parent_id) values ($1, $2) on conflict do nothing`, child, parent)
-	return plain(err)
+// says gives what a dressing says now, for the deed; and said remembers that it says
+// something else.
+func (t *Tx) says(ctx context.Context, dressing int64) (json.RawMessage, error) {
+	folio, _, err := t.FolioOf(ctx, dressing)
+	if errors.Is(err, sql.ErrNoRows) {
+		return null, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	return t.Get(ctx, OfSays, Key{Folio: folio})
+}
+
+func (t *Tx) said(ctx context.Context, dressing int64, before json.RawMessage) error {
+	folio, _, err := t.FolioOf(ctx, dressing)
+	if err != nil {
+		return err
+	}
+	key := Key{Folio: folio}
+	if bytes.Equal(before, null) { // it is new, and now in the lists
+		if err := t.changed(ctx, OfShelf, key, null); err != nil {
+			return err
+		}
+	}
+	return t.changed(ctx, OfSays, key, before)
+}
+
+// Again files an older revision as the one after base, word for word and reading for
+// reading, and gives its number. ErrStale as for Revise, ErrNotFound where there is no
+// such revision.
+func (t *Tx) Again(ctx context.Context, dressing int64, base, number int, why string) (int, error) {
+	before, err := t.says(ctx, dressing)
+	if err != nil {
+		return 0, err
+	}
+	var id, old int64
+	err = t.tx.QueryRowxContext(ctx, `
+		with old as (select * from revision where dressing_id = $1 and number = $3)
+		insert into revision (dressing_id, number, again, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
+		select $1, $2::integer + 1, coalesce(again, number), $4, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements from old
+		where (select max(number) from revision where dressing_id = $1) = $2
+		returning id, (select id from old)`, dressing, base, number, why).Scan(&id, &old)
+	if errors.Is(err, sql.ErrNoRows) {
+		var there bool
+		if err := t.tx.GetContext(ctx, &there, `select exists (select from revision where dressing_id = $1 and number = $2)`, dressing, number); err != nil || !there {
+			return 0, errors.Join(err, ErrNotFound)
+		}
+		return 0, ErrStale
+	}
+	if err != nil {
+		return 0, plain(err)
+	}
+	if _, err := t.tx.ExecContext(ctx, `insert into part select $1, position, line, role, kin, text, material, colour from part where revision_id = $2`, id, old); err != nil {
+		return 0, err
+	}
+	return base + 1, t.said(ctx, dressing, before)
 }
 
 // IDOf gives the id behind a folio.
@@ -267,35 +400,35 @@ func (t *Tx) IDOf(ctx context.Context, folio int) (int64, error) {
 	return id, err
 }
 
-// Claimed is what a key filed before.
+// Claimed is what a key did before. Folio and Number are 0 where it was no filing.
 type Claimed struct {
 	Digest string `db:"digest"`
 	Folio  int    `db:"folio"`
 	Number int    `db:"number"`
+	Deed   int64  `db:"deed"`
 }
 
-// Claim books a key for a filing. Where the key was used before for the same
-// digest it gives what was filed then, with a folio above 0; for another digest
-// ErrReused.
-func (t *Tx) Claim(ctx context.Context, key, digest string) (Claimed, error) {
+// Claim books a key for a request. Where the key was used before for the same digest it
+// gives what was done then, and true; for another digest ErrReused.
+func (t *Tx) Claim(ctx context.Context, key, digest string) (Claimed, bool, error) {
 	var c Claimed
 	// a second request with the key waits here until the first has ended
 	if _, err := t.tx.ExecContext(ctx, `select pg_advisory_xact_lock(hashtextextended($1, 7))`, key); err != nil {
-		return c, err
+		return c, false, err
 	}
-	err := t.tx.GetContext(ctx, &c, `select f.digest, d.folio, f.number from filing f join dressing d on d.id = f.dressing_id where f.key = $1`, key)
+	err := t.tx.GetContext(ctx, &c, `select f.digest, coalesce(d.folio, 0) folio, coalesce(f.number, 0) number, coalesce(f.deed_id, 0) deed from filing f left join dressing d on d.id = f.dressing_id where f.key = $1`, key)
 	switch {
 	case errors.Is(err, sql.ErrNoRows):
-		return Claimed{}, nil
+		return Claimed{}, false, nil
 	case err == nil && c.Digest != digest:
-		return c, ErrReused
+		return c, false, ErrReused
 	}
-	return c, err
+	return c, err == nil, err
 }
 
-// Keep remembers what a key filed.
-func (t *Tx) Keep(ctx context.Context, key, digest string, dressing int64, number int) error {
-	_, err := t.tx.ExecContext(ctx, `insert into filing (key, digest, dressing_id, number) values ($1, $2, $3, $4)`, key, digest, dressing, number)
+// Keep remembers what a key did.
+func (t *Tx) Keep(ctx context.Context, key string, c Claimed) error {
+	_, err := t.tx.ExecContext(ctx, `insert into filing (key, digest, dressing_id, number, deed_id) values ($1, $2, (select id from dressing where folio = $3), nullif($4, 0), nullif($5::bigint, 0))`, key, c.Digest, c.Folio, c.Number, c.Deed)
 	return err
 }
 
@@ -324,6 +457,10 @@ type Row struct {
 	Newest      int             `db:"newest"`
 	Corrections json.RawMessage `db:"corrections"`
 	Settlements json.RawMessage `db:"settlements"`
+	// Kind and Link are how and why it is the parent or the variant of the dressing
+	// whose family was asked for.
+	Kind string `db:"link_kind"`
+	Link string `db:"link_reason"`
 }
 
 // columns are what every listing selects; n is the newest, r the revision.
@@ -331,7 +468,7 @@ const columns = `
 	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
 	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
 	       r.corrections, r.settlements, r.number newest,
-	       (select count(*) from descent c join newest v on v.dressing_id = c.child_id and not v.withdrawn where c.parent_id = n.dressing_id) variants`
+	       (select count(distinct c.child_id) from descent c join newest v on v.dressing_id = c.child_id and not v.withdrawn where c.parent_id = n.dressing_id) variants`
 
 const names = `
 	left join person o on o.id = r.originator_id
@@ -408,17 +545,20 @@ func (s Reads) Revisions(ctx context.Context, id int64) ([]Past, error) {
 	return list, err
 }
 
+// kin selects a dressing with the link by which it belongs to a family.
+const kin = columns + `, l.kind link_kind, l.reason link_reason from newest n join revision r on r.id = n.revision_id` + names
+
 // Parents lists a dressing's parents, Variants its variants, by folio.
 func (s Reads) Parents(ctx context.Context, id int64) ([]Row, error) {
 	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, row+" join descent l on l.parent_id = n.dressing_id where l.child_id = $1 and not n.withdrawn order by n.folio", id)
+	err := s.q.SelectContext(ctx, &rows, kin+" join descent l on l.parent_id = n.dressing_id where l.child_id = $1 and not n.withdrawn order by n.folio, l.kind", id)
 	return rows, err
 }
 
 // Variants lists the dressings that name this one as a parent, by folio.
 func (s Reads) Variants(ctx context.Context, id int64) ([]Row, error) {
 	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, row+" join descent l on l.child_id = n.dressing_id where l.parent_id = $1 and not n.withdrawn order by n.folio", id)
+	err := s.q.SelectContext(ctx, &rows, kin+" join descent l on l.child_id = n.dressing_id where l.parent_id = $1 and not n.withdrawn order by n.folio, l.kind", id)
 	return rows, err
 }
 
@@ -460,4 +600,18 @@ func (s Reads) HasKey(ctx context.Context, key string) (bool, error) {
 	var has bool
 	err := s.q.GetContext(ctx, &has, `select exists (select from filing where key = $1)`, key)
 	return has, err
+}
+
+// Link is a parent of a dressing.
+type Link struct {
+	Parent int    `db:"parent"`
+	Kind   string `db:"kind"`
+	Reason string `db:"reason"`
+}
+
+// Links lists the parents of a folio, in sight or not.
+func (s Reads) Links(ctx context.Context, folio int) ([]Link, error) {
+	list := []Link{}
+	err := s.q.SelectContext(ctx, &list, `select p.folio parent, l.kind, l.reason from descent l join dressing c on c.id = l.child_id join dressing p on p.id = l.parent_id where c.folio = $1 order by l.linked_at, p.folio, l.kind`, folio)
+	return list, err
 }

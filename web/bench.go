@@ -2,14 +2,10 @@ package web
 
 import (
 	"context"
-	"log/slog"
 	"net/http"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"mothledger/core/measure"
 	"mothledger/ledger"
-	"mothledger/store"
 )
 
 // HookBody is a measured hook handed in.
@@ -31,87 +27,109 @@ type Choice struct {
 }
 
 // benchOperations are the sums, the advice, the hooks and the schools.
-func benchOperations(api huma.API, op func(method, path, id, summary string) huma.Operation, l *ledger.Ledger, log *slog.Logger) {
-	none := func(o huma.Operation) huma.Operation {
-		o.DefaultStatus = http.StatusNoContent
-		return o
-	}
-	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}/workings", "open-workings", "The shank budget, the winding sums, the order of tying and the advice"),
+func benchOperations(s server) {
+	l := s.l
+	handle(s, op(http.MethodGet, "/api/dressings/{folio}/workings", "open-workings", "The shank budget, the winding sums, the order of tying and the advice"),
 		func(ctx context.Context, in *struct {
 			Vice
 			FolioPath
 		}) (*answer[ledger.Workings], error) {
 			w, err := l.Workings(ctx, in.Folio, in.ledger())
-			return &answer[ledger.Workings]{w}, problem(ctx, log, err)
+			return &answer[ledger.Workings]{w}, err
 		})
-	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}/sizes", "open-sizes", "A dressing on every size of its range"),
+	handle(s, op(http.MethodGet, "/api/dressings/{folio}/sizes", "open-sizes", "A dressing on every size of its range"),
 		func(ctx context.Context, in *FolioPath) (*answer[ledger.SizeTable], error) {
 			t, err := l.Sizes(ctx, in.Folio)
-			return &answer[ledger.SizeTable]{t}, problem(ctx, log, err)
+			return &answer[ledger.SizeTable]{t}, err
 		})
-	huma.Register(api, none(op(http.MethodPut, "/api/dressings/{folio}/dismissals", "dismiss-advice", "Put a piece of advice aside with a note, or take it up again")),
+	handle(s, op(http.MethodPut, "/api/dressings/{folio}/dismissals", "dismiss-advice", "Put a piece of advice aside with a note, or take it up again"),
 		func(ctx context.Context, in *struct {
 			FolioPath
+			Doer
 			Body struct {
 				Code string `json:"code" minLength:"1" maxLength:"60"`
 				Role string `json:"role,omitempty" maxLength:"100"`
 				Note string `json:"note,omitempty" maxLength:"1000" doc:"why; empty to take it up again"`
 			}
-		}) (*struct{}, error) {
-			return nil, problem(ctx, log, l.Dismiss(ctx, in.Folio, store.Dismissal{Code: in.Body.Code, Role: in.Body.Role, Note: in.Body.Note}))
+		}) (*answer[Done], error) {
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			return done(l.Dismiss(ctx, in.Folio, ledger.Dismissal{Code: in.Body.Code, Role: in.Body.Role, Note: in.Body.Note}, by))
 		})
 
-	huma.Register(api, op(http.MethodPut, "/api/dressings/{folio}/order", "reorder", "Keep another order of tying, or be told what is impossible"),
+	handle(s, op(http.MethodPut, "/api/dressings/{folio}/order", "reorder", "Keep another order of tying, or be told what is impossible"),
 		func(ctx context.Context, in *struct {
 			FolioPath
+			Doer
 			Body struct {
 				Places []int `json:"places" maxItems:"300" doc:"places of the derived steps; none for the derived order"`
 			}
 		}) (*answer[ledger.Ordered], error) {
-			o, err := l.Reorder(ctx, in.Folio, in.Body.Places)
-			return &answer[ledger.Ordered]{o}, problem(ctx, log, err)
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			o, err := l.Reorder(ctx, in.Folio, in.Body.Places, by)
+			return &answer[ledger.Ordered]{o}, err
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/words", "list-words", "The lists by which hedges and places are read"),
+	handle(s, op(http.MethodGet, "/api/words", "list-words", "The lists by which hedges and places are read"),
 		func(context.Context, *struct{}) (*answer[[]measure.Table], error) {
 			return &answer[[]measure.Table]{measure.Tables()}, nil
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/hooks", "list-hooks", "The club's measured hooks beside the generic scale"),
+	handle(s, op(http.MethodGet, "/api/hooks", "list-hooks", "The club's measured hooks beside the generic scale"),
 		func(ctx context.Context, _ *struct{}) (*answer[[]ledger.HookEntry], error) {
 			h, err := l.Hooks(ctx)
-			return &answer[[]ledger.HookEntry]{h}, problem(ctx, log, err)
+			return &answer[[]ledger.HookEntry]{h}, err
 		})
-	add := op(http.MethodPost, "/api/hooks", "add-hook", "Keep a measured hook")
-	add.DefaultStatus = http.StatusCreated
-	huma.Register(api, add,
-		func(ctx context.Context, in *struct{ Body HookBody }) (*answer[ledger.HookEntry], error) {
-			b := in.Body
-			h, err := l.AddHook(ctx, ledger.MeasuredHook{Name: b.Name, Size: b.Size, Style: b.Style, Eye: b.Eye, ShankMM: b.ShankMM, GapeMM: b.GapeMM, EyeMM: b.EyeMM, WireMM: b.WireMM})
-			return &answer[ledger.HookEntry]{h}, problem(ctx, log, err)
-		})
-	huma.Register(api, none(op(http.MethodPut, "/api/hooks/{id}/retired", "retire-hook", "Take a measured hook out of the list, or put it back")),
+	handle(s, status(op(http.MethodPost, "/api/hooks", "add-hook", "Keep a measured hook"), http.StatusCreated),
 		func(ctx context.Context, in *struct {
+			Doer
+			Body HookBody
+		}) (*answer[ledger.HookEntry], error) {
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			b := in.Body
+			h, err := l.AddHook(ctx, ledger.MeasuredHook{Name: b.Name, Size: b.Size, Style: b.Style, Eye: b.Eye, ShankMM: b.ShankMM, GapeMM: b.GapeMM, EyeMM: b.EyeMM, WireMM: b.WireMM}, by)
+			return &answer[ledger.HookEntry]{h}, err
+		})
+	handle(s, op(http.MethodPut, "/api/hooks/{id}/retired", "retire-hook", "Take a measured hook out of the list, or put it back"),
+		func(ctx context.Context, in *struct {
+			Doer
 			ID   int64 `path:"id" minimum:"1"`
 			Body struct {
 				Retired bool `json:"retired"`
 			}
-		}) (*struct{}, error) {
-			return nil, problem(ctx, log, l.RetireHook(ctx, in.ID, in.Body.Retired))
+		}) (*answer[Done], error) {
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			return done(l.RetireHook(ctx, in.ID, in.Body.Retired, by))
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/schools", "list-schools", "The questions on which tiers differ, with the schools chosen"),
+	handle(s, op(http.MethodGet, "/api/schools", "list-schools", "The questions on which tiers differ, with the schools chosen"),
 		func(ctx context.Context, in *struct {
 			Folio int `query:"folio" minimum:"0" maximum:"2147483647" doc:"one dressing; absent for the club"`
 		}) (*answer[ledger.Schools], error) {
 			s, err := l.Schools(ctx, in.Folio)
-			return &answer[ledger.Schools]{s}, problem(ctx, log, err)
+			return &answer[ledger.Schools]{s}, err
 		})
-	huma.Register(api, none(op(http.MethodPut, "/api/schools", "choose-school", "Choose a school for the club, or for one dressing")),
+	handle(s, op(http.MethodPut, "/api/schools", "choose-school", "Choose a school for the club, or for one dressing"),
 		func(ctx context.Context, in *struct {
+			Doer
 			Folio int `query:"folio" minimum:"0" maximum:"2147483647" doc:"one dressing; absent for the club"`
 			Body  Choice
-		}) (*struct{}, error) {
-			return nil, problem(ctx, log, l.Choose(ctx, in.Folio, in.Body.Question, in.Body.School))
+		}) (*answer[Done], error) {
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			return done(l.Choose(ctx, in.Folio, in.Body.Question, in.Body.School, by))
 		})
 }

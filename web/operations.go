@@ -3,6 +3,7 @@ package web
 import (
 	"context"
 	"log/slog"
+	"math"
 	"net/http"
 	"reflect"
 	"strconv"
@@ -10,6 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"mothledger/core/descent"
 	"mothledger/core/dressing"
 	"mothledger/ledger"
 )
@@ -49,10 +51,23 @@ type Seat struct {
 // Sender is who sends something that must count once.
 type Sender struct {
 	Seat
-	Key string `header:"Idempotency-Key" required:"true" minLength:"8" maxLength:"100" doc:"the same for every sending of one filing"`
+	Key string `header:"Idempotency-Key" required:"true" minLength:"8" maxLength:"100" doc:"the same for every sending of one request"`
 }
 
 func (s Sender) ledger() ledger.Sender { return ledger.Sender{Seat: s.Seat.Seat, Key: s.Key} }
+
+// Doer is who does something; with a key the same sent twice counts once.
+type Doer struct {
+	Seat
+	Key string `header:"Idempotency-Key" maxLength:"100" doc:"the same for every sending of one request; absent where sending it twice does no harm"`
+}
+
+func (d Doer) by() (ledger.Sender, error) {
+	if d.Key != "" && len(d.Key) < 8 {
+		return ledger.Sender{}, huma.Error422UnprocessableEntity("the key is too short", &huma.ErrorDetail{Message: "expected at least 8 letters", Location: "header.Idempotency-Key"})
+	}
+	return ledger.Sender{Seat: d.Seat.Seat, Key: d.Key}, nil
+}
 
 // Match is the revision that an edit starts from.
 type Match struct {
@@ -61,7 +76,7 @@ type Match struct {
 
 func (m Match) revision() (int, error) {
 	n, err := strconv.Atoi(strings.Trim(strings.TrimPrefix(m.IfMatch, "W/"), `"`))
-	if err != nil || n < 1 {
+	if err != nil || n < 1 || n > math.MaxInt32 {
 		return 0, huma.Error422UnprocessableEntity("If-Match is no revision", &huma.ErrorDetail{Message: "expected the ETag of a folio, such as \"3\"", Location: "header.If-Match"})
 	}
 	return n, nil
@@ -72,25 +87,30 @@ type Done struct {
 	Deed int64 `json:"deed"`
 }
 
-// FilingBody is a dressing handed in, or the next revision of one.
+func done(f ledger.Filed, err error) (*answer[Done], error) {
+	return &answer[Done]{Done{f.Deed}}, err
+}
+
+// FilingBody is a dressing handed in, or the next revision of one. In a revision, what is
+// absent stays as it is.
 type FilingBody struct {
-	Text        string                `json:"text" doc:"the dressing in the trade's own words"`
+	Text        string                `json:"text" doc:"the dressing in the trade's own words; may be empty where the title is given"`
 	Title       string                `json:"title,omitempty"`
 	Tier        string                `json:"tier,omitempty"`
 	Originator  string                `json:"originator,omitempty"`
 	Source      string                `json:"source,omitempty"`
 	Page        string                `json:"page,omitempty"`
-	Date        string                `json:"date,omitempty"`
+	Date        string                `json:"date,omitempty" doc:"as it is written; one that cannot be told is kept all the same"`
 	Reason      string                `json:"reason,omitempty" doc:"why this version was made"`
-	Parents     []int                 `json:"parents,omitempty" maxItems:"8" doc:"folios it descends from; a revision leaves them as they are"`
+	Parents     []ledger.Parent       `json:"parents,omitempty" maxItems:"8" doc:"all that it descends from; absent for those that the text names, and in a revision also those that are linked"`
 	Why         string                `json:"why,omitempty" doc:"why it is revised"`
 	Corrections []dressing.Correction `json:"corrections,omitempty" maxItems:"200"`
 	Settlements []ledger.Settlement   `json:"settlements,omitempty" maxItems:"50"`
+	Cleared     []ledger.Field        `json:"cleared,omitempty" maxItems:"7" doc:"fields that are taken away"`
+	From        *ledger.BoxItem       `json:"from,omitempty" doc:"the recipe of a card box that is filed"`
 }
 
-func (b FilingBody) filing() ledger.Filing {
-	return ledger.Filing{Text: b.Text, Title: b.Title, Tier: b.Tier, Originator: b.Originator, Source: b.Source, Page: b.Page, Date: b.Date, Reason: b.Reason, Parents: b.Parents, Why: b.Why, Corrections: b.Corrections, Settlements: b.Settlements}
-}
+func (b FilingBody) filing() ledger.Filing { return ledger.Filing(b) }
 
 // StaleProblem is the answer to an edit that started from an old revision: what
 // the other changed, and both versions line by line.
@@ -106,55 +126,49 @@ func stale(api huma.API, o *huma.Operation) {
 }
 
 func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
-	op := func(method, path, id, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: maxBody}
-	}
-
-	huma.Register(api, op(http.MethodGet, "/api/dressings", "find-dressings", "List and find dressings"),
+	s := server{api, l, log}
+	handle(s, op(http.MethodGet, "/api/dressings", "find-dressings", "List and find dressings"),
 		func(ctx context.Context, in *struct {
 			Vice
 			Query string `query:"q" maxLength:"200" doc:"words that all must occur"`
-			After int    `query:"after" minimum:"0" doc:"the folio after which to go on"`
+			After int    `query:"after" minimum:"0" maximum:"2147483647" doc:"the folio after which to go on"`
 			Limit int    `query:"limit" minimum:"1" maximum:"100" default:"40"`
 		}) (*answer[ledger.Page], error) {
 			p, err := l.Find(ctx, in.Query, in.After, in.Limit, in.ledger())
-			return &answer[ledger.Page]{p}, problem(ctx, log, err)
+			return &answer[ledger.Page]{p}, err
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/sheet", "various-dressings", "Dressings that look as different as can be, for a sheet of drawings"),
+	handle(s, op(http.MethodGet, "/api/sheet", "various-dressings", "Dressings that look as different as can be, for a sheet of drawings"),
 		func(ctx context.Context, in *struct {
 			Vice
 			Flies int `query:"flies" minimum:"1" maximum:"24" default:"12"`
 		}) (*answer[ledger.Page], error) {
 			p, err := l.Various(ctx, in.Flies, in.ledger())
-			return &answer[ledger.Page]{p}, problem(ctx, log, err)
+			return &answer[ledger.Page]{p}, err
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family and its revisions"),
+	handle(s, op(http.MethodGet, "/api/dressings/{folio}", "open-folio", "One dressing on a hook, with its family and its revisions"),
 		func(ctx context.Context, in *struct {
 			Vice
 			FolioPath
 			Revision int `query:"revision" minimum:"0" maximum:"1000000" doc:"an older revision; absent for the newest"`
 		}) (*tagged[ledger.Folio], error) {
 			f, err := l.Open(ctx, in.Folio, in.Revision, in.ledger())
-			return &tagged[ledger.Folio]{tag(f.Entry.Revision), f}, problem(ctx, log, err)
+			return &tagged[ledger.Folio]{tag(f.Entry.Revision), f}, err
 		})
 
-	file := op(http.MethodPost, "/api/dressings", "file-dressing", "File a dressing")
-	file.DefaultStatus = http.StatusCreated
-	huma.Register(api, file,
+	handle(s, withText(status(op(http.MethodPost, "/api/dressings", "file-dressing", "File a dressing"), http.StatusCreated)),
 		func(ctx context.Context, in *struct {
 			Sender
 			Body FilingBody
 		}) (*tagged[ledger.Filed], error) {
 			f, err := l.File(ctx, in.Body.filing(), in.ledger())
-			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, err
 		})
 
-	revise := op(http.MethodPost, "/api/dressings/{folio}/revisions", "revise-dressing", "File the next revision of a dressing")
-	revise.DefaultStatus = http.StatusCreated
+	revise := withText(status(op(http.MethodPost, "/api/dressings/{folio}/revisions", "revise-dressing", "File the next revision of a dressing"), http.StatusCreated))
 	stale(api, &revise)
-	huma.Register(api, revise,
+	handle(s, revise,
 		func(ctx context.Context, in *struct {
 			FolioPath
 			Sender
@@ -166,13 +180,12 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 				return nil, err
 			}
 			f, err := l.Revise(ctx, in.Folio, base, in.Body.filing(), in.ledger())
-			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, err
 		})
 
-	restore := op(http.MethodPost, "/api/dressings/{folio}/restorations", "restore-revision", "File an older revision again as the newest")
-	restore.DefaultStatus = http.StatusCreated
+	restore := status(op(http.MethodPost, "/api/dressings/{folio}/restorations", "restore-revision", "File an older revision again as the newest"), http.StatusCreated)
 	stale(api, &restore)
-	huma.Register(api, restore,
+	handle(s, restore,
 		func(ctx context.Context, in *struct {
 			FolioPath
 			Sender
@@ -186,47 +199,59 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 				return nil, err
 			}
 			f, err := l.Restore(ctx, in.Folio, base, in.Body.Revision, in.ledger())
-			return &tagged[ledger.Filed]{tag(f.Revision), f}, problem(ctx, log, err)
+			return &tagged[ledger.Filed]{tag(f.Revision), f}, err
 		})
 
-	huma.Register(api, op(http.MethodPost, "/api/dressings/{folio}/parents", "link-parent", "Make a filed dressing a variant of another"),
+	handle(s, op(http.MethodPost, "/api/dressings/{folio}/parents", "link-parent", "Make a filed dressing descend from another, change how or why, or take the link away"),
 		func(ctx context.Context, in *struct {
 			FolioPath
-			Seat
+			Doer
 			Body struct {
-				Parent int  `json:"parent" minimum:"1" maximum:"2147483647" doc:"the parent's folio"`
-				Off    bool `json:"off,omitempty" doc:"take the link away"`
+				Parent int          `json:"parent" minimum:"1" maximum:"2147483647" doc:"the parent's folio"`
+				Kind   descent.Kind `json:"kind,omitempty" doc:"how it descends from it; absent for “variant of”, and with off for any"`
+				Was    descent.Kind `json:"was,omitempty" doc:"the kind of the link that is changed"`
+				Reason *string      `json:"reason,omitempty" maxLength:"4000" doc:"why that is said; absent to leave what is said"`
+				Off    bool         `json:"off,omitempty" doc:"take the link away"`
 			}
 		}) (*answer[Done], error) {
-			deed, err := l.Link(ctx, in.Folio, in.Body.Parent, in.Body.Off, in.Seat.Seat)
-			return &answer[Done]{Done{deed}}, problem(ctx, log, err)
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			b := in.Body
+			return done(l.Link(ctx, in.Folio, ledger.Relink{Parent: ledger.Parent{Folio: b.Parent, Kind: b.Kind}, Reason: b.Reason, Was: b.Was, Off: b.Off}, by))
 		})
 
-	huma.Register(api, op(http.MethodPut, "/api/dressings/{folio}/withdrawal", "withdraw-dressing", "Take a dressing back, or put it back"),
+	handle(s, op(http.MethodPut, "/api/dressings/{folio}/withdrawal", "withdraw-dressing", "Take a dressing back, or put it back"),
 		func(ctx context.Context, in *struct {
 			FolioPath
-			Seat
+			Doer
 			Body struct {
-				Withdrawn bool `json:"withdrawn"`
+				Withdrawn bool   `json:"withdrawn"`
+				Why       string `json:"why,omitempty" maxLength:"1000"`
 			}
 		}) (*answer[Done], error) {
-			deed, err := l.Withdraw(ctx, in.Folio, in.Body.Withdrawn, in.Seat.Seat)
-			return &answer[Done]{Done{deed}}, problem(ctx, log, err)
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			return done(l.Withdraw(ctx, in.Folio, in.Body.Withdrawn, in.Body.Why, by))
 		})
 
-	huma.Register(api, op(http.MethodPost, "/api/readings", "read-text", "Read a text without filing it"),
+	handle(s, withText(op(http.MethodPost, "/api/readings", "read-text", "Read a text without filing it")),
 		func(ctx context.Context, in *struct {
 			Vice
 			Body struct {
-				Text        string                `json:"text"`
-				Corrections []dressing.Correction `json:"corrections,omitempty" maxItems:"200"`
+				FilingBody
+				Folio int `json:"folio,omitempty" minimum:"0" maximum:"2147483647" doc:"the dressing that would be revised; absent for a new one"`
+				Base  int `json:"base,omitempty" minimum:"0" maximum:"1000000" doc:"the revision that it would start from"`
 			}
 		}) (*answer[ledger.Read], error) {
-			r, err := l.Read(ctx, in.Body.Text, in.Body.Corrections, in.ledger())
-			return &answer[ledger.Read]{r}, problem(ctx, log, err)
+			r, err := l.Read(ctx, in.Body.filing(), in.Body.Folio, in.Body.Base, in.ledger())
+			return &answer[ledger.Read]{r}, err
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/spreads/{parent}/{variant}", "open-spread", "A variant beside its parent, or two revisions of one dressing, on one hook"),
+	handle(s, op(http.MethodGet, "/api/spreads/{parent}/{variant}", "open-spread", "A variant beside its parent, or two revisions of one dressing, on one hook"),
 		func(ctx context.Context, in *struct {
 			Vice
 			Parent          int `path:"parent" minimum:"1" maximum:"2147483647"`
@@ -235,14 +260,15 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			VariantRevision int `query:"variantRevision" minimum:"0" maximum:"1000000"`
 		}) (*answer[ledger.Spread], error) {
 			s, err := l.Compare(ctx, ledger.Leaf{Folio: in.Parent, Revision: in.ParentRevision}, ledger.Leaf{Folio: in.Variant, Revision: in.VariantRevision}, in.ledger())
-			return &answer[ledger.Spread]{s}, problem(ctx, log, err)
+			return &answer[ledger.Spread]{s}, err
 		})
 
-	huma.Register(api, op(http.MethodGet, "/api/names", "list-names", "People, sources and dressings, to offer while typing"),
+	handle(s, op(http.MethodGet, "/api/names", "list-names", "People, sources and dressings, to offer while typing"),
 		func(ctx context.Context, _ *struct{}) (*answer[ledger.Names], error) {
 			n, err := l.Names(ctx)
-			return &answer[ledger.Names]{n}, problem(ctx, log, err)
+			return &answer[ledger.Names]{n}, err
 		})
-	deskOperations(api, op, l, log)
-	benchOperations(api, op, l, log)
+	deskOperations(s)
+	journalOperations(s)
+	benchOperations(s)
 }

@@ -5,13 +5,16 @@ package web
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"io/fs"
 	"log/slog"
+	"net"
 	"net/http"
-	"net/url"
+	"net/netip"
 	"path"
 	"reflect"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -26,15 +29,13 @@ import (
 // script. Style attributes are allowed: the drawings and the primitives set them.
 const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
-// maxBody is the largest request body, in bytes: a text of 1 MB with what JSON
-// puts around it.
-const maxBody = 2 << 20
-
-// New gives the handler for a ledger. files is the built front end.
-func New(l *ledger.Ledger, files fs.FS, log *slog.Logger) http.Handler {
+// New gives the handler for a ledger. files is the built front end; hosts are the names,
+// beside those of the loopback and the address that a request comes in on, by which the
+// server may be called.
+func New(l *ledger.Ledger, files fs.FS, log *slog.Logger, hosts ...string) http.Handler {
 	e := echo.New()
 	e.HideBanner, e.HidePort = true, true
-	e.Use(middleware.Recover(), guard, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	e.Use(middleware.Recover(), guard(hosts), middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
 	api := describe(e)
 	operations(api, l, log)
 	e.GET("/healthz", func(c echo.Context) error { return c.String(http.StatusOK, "ok\n") })
@@ -55,6 +56,7 @@ func describe(e *echo.Echo) huma.API {
 	cfg.OpenAPIPath, cfg.DocsPath, cfg.SchemasPath = "/api/openapi", "", ""
 	cfg.CreateHooks = nil // no $schema links in answers
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	vocabularies(cfg.Components.Schemas)
 	return humaecho.New(e, cfg)
 }
 
@@ -81,25 +83,60 @@ func Description() ([]byte, error) {
 	return api.OpenAPI().MarshalJSON()
 }
 
-// guard sets the headers that every answer has, and refuses writes that another
-// site's page sends.
-func guard(next echo.HandlerFunc) echo.HandlerFunc {
-	return func(c echo.Context) error {
-		h := c.Response().Header()
-		h.Set("Content-Security-Policy", policy)
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "no-referrer")
-		h.Set("Cross-Origin-Opener-Policy", "same-origin")
-		r := c.Request()
-		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			if o := r.Header.Get("Origin"); o != "" {
-				if u, err := url.Parse(o); err != nil || u.Host != r.Host {
-					return echo.NewHTTPError(http.StatusForbidden, "this request comes from another site")
-				}
+// guard sets the headers that every answer has, and refuses requests that came by a name
+// this server does not have (a page elsewhere may have its name resolve to the loopback
+// address) and writes that another site's page sends.
+func guard(hosts []string) echo.MiddlewareFunc {
+	origins := http.NewCrossOriginProtection()
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c echo.Context) error {
+			h := c.Response().Header()
+			h.Set("Content-Security-Policy", policy)
+			h.Set("X-Content-Type-Options", "nosniff")
+			h.Set("Referrer-Policy", "no-referrer")
+			h.Set("Cross-Origin-Opener-Policy", "same-origin")
+			r := c.Request()
+			if !ours(r, hosts) && r.URL.Path != "/healthz" && r.URL.Path != "/readyz" {
+				return refuse(c, http.StatusMisdirectedRequest, "this server is not called by that name; start it with --host to let it be")
 			}
+			if err := origins.Check(r); err != nil {
+				return refuse(c, http.StatusForbidden, "this request comes from another site")
+			}
+			return next(c)
 		}
-		return next(c)
 	}
+}
+
+// refuse answers with a problem before any operation is reached.
+func refuse(c echo.Context, status int, why string) error {
+	c.Response().Header().Set(echo.HeaderContentType, "application/problem+json")
+	c.Response().WriteHeader(status)
+	return json.NewEncoder(c.Response()).Encode(huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: why})
+}
+
+// ours tells whether a request names this server.
+func ours(r *http.Request, hosts []string) bool {
+	name := r.Host
+	if host, _, err := net.SplitHostPort(name); err == nil {
+		name = host
+	}
+	name = strings.Trim(strings.ToLower(name), "[]")
+	if name == "localhost" || slices.Contains(hosts, name) {
+		return true
+	}
+	ip, err := netip.ParseAddr(name)
+	if err != nil {
+		return false
+	}
+	if ip.IsLoopback() {
+		return true
+	}
+	at, ok := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
+	if !ok {
+		return false
+	}
+	on, err := netip.ParseAddrPort(at.String())
+	return err == nil && on.Addr().Unmap() == ip.Unmap()
 }
 
 // pages serves the front end: hashed files for good, and its page for every
@@ -145,9 +182,12 @@ func place(field string) string {
 func problem(ctx context.Context, log *slog.Logger, err error) error {
 	var f *ledger.Fault
 	var s *ledger.Stale
+	var told huma.StatusError
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &told):
+		return err
 	case errors.As(err, &s):
 		return &StaleProblem{huma.ErrorModel{Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed), Detail: s.Error()}, *s}
 	case errors.As(err, &f):
@@ -158,5 +198,15 @@ func problem(ctx context.Context, log *slog.Logger, err error) error {
 		return huma.NewError(499, "the request was given up")
 	}
 	log.ErrorContext(ctx, "request failed", "error", err)
+	switch {
+	case errors.Is(err, ledger.ErrUnsure):
+		return huma.Error503ServiceUnavailable("the database went away while this was being kept; it may have been done or not. Send the same again: it counts once")
+	case errors.Is(err, ledger.ErrAway):
+		return huma.Error503ServiceUnavailable("the database does not answer; nothing was changed. Try again in a moment")
+	case errors.Is(err, context.DeadlineExceeded):
+		return huma.Error503ServiceUnavailable("this took too long and was given up; nothing was changed")
+	case errors.Is(err, ledger.ErrUnkept):
+		return huma.Error422UnprocessableEntity("the ledger cannot keep this as it stands; nothing was changed")
+	}
 	return huma.Error500InternalServerError("the ledger could not do this; nothing was changed")
 }

@@ -31,6 +31,9 @@ const (
 	Caution  Weight = "caution"  // can hurt somebody, or break a rule
 )
 
+// Values lists the weights as words.
+func (Weight) Values() []string { return []string{string(Note), string(Question), string(Caution)} }
+
 // Piece is one piece of advice.
 type Piece struct {
 	Code   string `json:"code"`
@@ -293,52 +296,6 @@ func coatsDry(f *fly) {
 		if p.Coats > 1 && f.kind(i) == material.Varnish && !material.Holds(f.name(i), "uv") && !material.Holds(f.name(i), "resin") {
 			f.add("varnish-dries", i, Note, common, "a second coat on a wet first one clouds and wrinkles",
 				"%.0f coats of %s: leave about %d hours between them, %.0f in all before the box is closed", p.Coats, f.name(i), dryingHours, p.Coats*dryingHours)
-		}
-	})
-}
-
-// A hazard is a word that calls for a caution.
-type hazard struct {
-	code  string
-	words []string
-	text  string
-	why   string
-}
-
-var hazards = []hazard{
-	{"ultraviolet", []string{"uv resin", "ultraviolet", "uv varnish", "uv glue", "uv"}, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
-	{"resin", []string{"resin", "epoxy"}, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
-	{"instant-glue", []string{"superglue", "instant glue", "cyanoacrylate"}, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
-	{"solvent", []string{"varnish", "lacquer", "cement", "head cement", "shellac"}, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
-	{"lead", []string{"lead"}, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
-	{"dust", []string{"blended", "chopped", "mixed"}, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
-	{"dye", []string{"dye bath", "dyed at home", "picric"}, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
-	{"restricted", []string{"jungle cock", "heron", "seal", "polar bear", "bustard", "kingfisher", "toucan", "macaw", "cock of the rock", "indian crow", "chatterer", "swan", "dotterel", "waterhen", "coot", "lapwing", "starling", "jay", "golden plover", "snipe", "owl", "eagle", "otter"}, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
-}
-
-// standIns are words that make a restricted material none: a substitute.
-var standIns = []string{"substitute", "sub", "imitation", "artificial", "dyed hen"}
-
-// unleaded are words of wire that is none of lead.
-var unleaded = []string{"lead free", "leadfree", "without lead", "non lead", "no lead", "lead substitute"}
-
-func cautions(f *fly) {
-	f.each(func(i int, p dressing.Part, std role.Role) {
-		text := p.Text
-		for _, m := range p.Materials {
-			text += " " + m.Name + " " + m.Preparation
-		}
-		for _, hz := range hazards {
-			for _, w := range hz.words {
-				if !material.Holds(text, w) || hz.code == "restricted" && slices.ContainsFunc(standIns, func(s string) bool { return material.Holds(text, s) }) {
-					continue
-				}
-				if w == "lead" && slices.ContainsFunc(unleaded, func(s string) bool { return material.Holds(strings.ReplaceAll(text, "-", " "), s) }) {
-					continue
-				}
-				f.add(hz.code, i, Caution, common, hz.why, "%s (%s): %s", p.Role, w, hz.text)
-				break
-			}
 		}
 	})
 }

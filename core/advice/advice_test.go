@@ -59,6 +59,20 @@ func TestEachPieceFiresAndItsTwinDoesNot(t *testing.T) {
 		{"dust", "Hook: 12 wet\nBody: hare and olive rabbit, blended\n", "Hook: 12 wet\nBody: hare and olive rabbit\n"},
 		{"dye", "Hook: 12 wet\nHackle: hen dyed at home\n", "Hook: 12 wet\nHackle: dyed hen\n"},
 		{"restricted", "Hook: 12 wet\nCheeks: jungle cock\n", "Hook: 12 wet\nCheeks: jungle cock substitute\n"},
+		// words that only name a shade, a shine or another blend
+		{"restricted", "Hook: 12 wet\nBody: kingfisher herl\n", "Hook: 12 wet\nBody: kingfisher blue floss\n"},
+		{"restricted", "Hook: 12 wet\nHackle: blue jay\n", "Hook: 12 wet\nHackle: jay blue hen\n"},
+		{"restricted", "Hook: 12 wet\nWing: grey heron\n", "Hook: 12 wet\nWing: heron grey goose\n"},
+		{"restricted", "Hook: 12 wet\nHackle: waterhen\n", "Hook: 12 wet\nBody: mole, dubbed on waterhen-grey silk\n"},
+		{"restricted", "Hook: 12 wet\nBody: otter\n", "Hook: 12 wet\nBody: otter brown wool\n"},
+		{"restricted", "Hook: 12 wet\nBody: mole, or otter\n", "Hook: 12 wet\nBody: mole\n"},
+		{"ultraviolet", "Hook: 12 wet\nFinish: ultraviolet varnish\n", "Hook: 12 wet\nFlash: pearl flash that shines in ultraviolet\n"},
+		{"ultraviolet", "Hook: 12 wet\nFinish: resin, cured with the lamp\n", "Hook: 12 wet\nBody: olive UV dubbing\n"},
+		{"dust", "Hook: 12 wet\nThorax: chopped hare's mask and mole\n", "Hook: 12 wet\nWing: white bucktail, mixed with a little flash\n"},
+		{"dust", "Hook: 12 wet\nBody: mole and rabbit, mixed\n", "Hook: 12 wet\nHackle: mixed red and yellow cock\n"},
+		{"lead", "Hook: 12 wet\nRib: lead wire\n", "Hook: 12 wet\nRib: lead-coloured wire\n"},
+		{"lead", "Hook: 12 wet\nEyes: lead dumbbell\n", "Hook: 12 wet\nHead: lead grey thread\n"},
+		{"solvent", "Hook: 12 wet\nBody: floss, a coat of varnish over it\n", "Hook: 12 wet\nBody: varnished silk\n"},
 	} {
 		if got := codes(on(t, c.fires)); !strings.Contains(got, c.code) {
 			t.Errorf("%s does not fire on:\n%s(it says %q)", c.code, c.fires, got)

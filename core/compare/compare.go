@@ -38,6 +38,11 @@ const (
 	CannotTell Change = "cannot-tell"
 )
 
+// Values lists the changes as words.
+func (Change) Values() []string {
+	return []string{string(Same), string(Near), string(Replaced), string(Added), string(Dropped), string(Unstated), string(CannotTell)}
+}
+
 // Comparison is one variant beside its parent.
 type Comparison struct {
 	Title   string  `json:"title"`

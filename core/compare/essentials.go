@@ -20,6 +20,9 @@ const (
 	thisPart      = "the fly needs its "
 )
 
+// Values lists the answers as words.
+func (Kept) Values() []string { return []string{string(IsKept), string(Lost), string(Untold)} }
+
 // Essential is one thing that makes the parent this fly. Why says what led to
 // the answer.
 type Essential struct {

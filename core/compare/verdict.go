@@ -26,6 +26,15 @@ const (
 // Verdicts lists all of them.
 var Verdicts = []Verdict{SameDressing, Colour, Substitution, Simplified, DressedUp, Reproportioned, Technique, NewPattern}
 
+// Values lists the verdicts as words.
+func (Verdict) Values() []string {
+	out := make([]string, len(Verdicts))
+	for i, v := range Verdicts {
+		out[i] = string(v)
+	}
+	return out
+}
+
 // Phrase says the verdict in a sentence's end.
 func (v Verdict) Phrase() string {
 	switch v {

@@ -13,9 +13,14 @@ import (
 // for all.
 type Correction struct {
 	Words string `json:"words"`
-	// As is one of Corrections.
-	As string `json:"as"`
+	As    CorrectAs `json:"as"`
 }
+
+// CorrectAs is what words can be corrected to.
+type CorrectAs string
+
+// Values lists them.
+func (CorrectAs) Values() []string { return Corrections }
 
 // Corrections are what words can be corrected to: a colour, the name of a
 // material, a preparation, an amount, or a remark (nothing of this part's
@@ -27,7 +32,7 @@ func (c Correction) Check() error {
 	if len(measure.Lex(c.Words)) == 0 || len(c.Words) > 100 {
 		return fmt.Errorf("%q: expected one or a few words", c.Words)
 	}
-	if !slices.Contains(Corrections, c.As) {
+	if !slices.Contains(Corrections, string(c.As)) {
 		return fmt.Errorf("%q cannot be %q; expected one of %s", c.Words, c.As, strings.Join(Corrections, ", "))
 	}
 	return nil
@@ -45,7 +50,7 @@ func (w *Words) With(list []Correction) *Words {
 		latest[a] = w.fixedAs[i]
 	}
 	for _, c := range list {
-		latest[strings.ToLower(strings.Join(strings.Fields(c.Words), " "))] = c.As
+		latest[strings.ToLower(strings.Join(strings.Fields(c.Words), " "))] = string(c.As)
 	}
 	out.fixedList, out.fixedAs = nil, nil
 	for words := range latest {

@@ -17,9 +17,11 @@
 package dressing
 
 import (
+	"regexp"
 	"slices"
 	"strings"
 
+	"mothledger/core/descent"
 	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -34,13 +36,16 @@ type Dressing struct {
 	Source     string   `json:"source,omitempty"`
 	Page       string   `json:"page,omitempty"`
 	Date       string   `json:"date,omitempty"`
-	VariantOf  string   `json:"variantOf,omitempty"`
-	Imitates   string   `json:"imitates,omitempty"`
-	Style      string   `json:"style,omitempty"`
-	Notes      []string `json:"notes,omitempty"`
+	// VariantOf is the first of the parents that the account names.
+	VariantOf string `json:"variantOf,omitempty"`
+	// Parents are all of them, in the order in which they are named.
+	Parents  []Named  `json:"parents,omitempty"`
+	Imitates string   `json:"imitates,omitempty"`
+	Style    string   `json:"style,omitempty"`
+	Notes    []string `json:"notes,omitempty"`
 	// Kind is absent for a recipe, "style" for a way of tying that takes any
 	// colour and size, "reconstruction" where only a specimen survives.
-	Kind string `json:"kind,omitempty"`
+	Kind Entry `json:"kind,omitempty"`
 	// Essentials are what makes it this fly, in the account's own words.
 	Essentials []string `json:"essentials,omitempty"`
 	Sizes      *Sizes   `json:"sizes,omitempty"`
@@ -49,6 +54,64 @@ type Dressing struct {
 	// Contradictions are values that one account gives twice and differently.
 	Contradictions []Contradiction `json:"contradictions"`
 }
+
+// Entry is what an entry is where it is no recipe.
+type Entry string
+
+// A Style is a way of tying that takes any colour and size; a Reconstruction is made
+// after a specimen, with guesses.
+const (
+	Style          Entry = "style"
+	Reconstruction Entry = "reconstruction"
+)
+
+// Values lists them as words.
+func (Entry) Values() []string { return []string{string(Style), string(Reconstruction)} }
+
+// Named is a parent as an account names it: by its name, or by its folio and name
+// ("28 · Widow's Lantern").
+type Named struct {
+	Kind descent.Kind `json:"kind"`
+	Name string       `json:"name"`
+}
+
+// descends adds a parent that the account names, or several: "Gloaming Porter; Candle
+// Sedge". The same again in the same kind adds nothing.
+func (d *Dressing) descends(kind descent.Kind, names string) {
+	for _, n := range several(names) {
+		if slices.ContainsFunc(d.Parents, func(p Named) bool { return p.Kind == kind && strings.EqualFold(p.Name, n) }) {
+			continue
+		}
+		d.Parents = append(d.Parents, Named{kind, n})
+	}
+	if len(d.Parents) > 0 {
+		d.VariantOf = d.Parents[0].Name
+	}
+}
+
+// several cuts a list of names at semicolons, and at commas where a folio follows:
+// "28 · Widow's Lantern, 1 · Gloaming Porter". A comma or an "and" may belong to a
+// name.
+func several(s string) []string {
+	var out []string
+	for _, half := range strings.Split(s, ";") {
+		from := 0
+		for _, m := range beforeFolio.FindAllStringIndex(half, -1) {
+			out = append(out, half[from:m[0]])
+			from = m[0] + 1
+		}
+		out = append(out, half[from:])
+	}
+	kept := out[:0]
+	for _, n := range out {
+		if n = strings.Join(strings.Fields(n), " "); n != "" {
+			kept = append(kept, n)
+		}
+	}
+	return kept
+}
+
+var beforeFolio = regexp.MustCompile(`,\s*\d+\s*·`)
 
 // Sizes is a range of hook sizes as numbers (1/0 is 0); Low is the lower
 // number, so the larger hook.

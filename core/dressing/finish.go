@@ -9,6 +9,7 @@ import (
 
 // finish looks at the account as a whole.
 func (r *reader) finish() {
+	r.goOn()
 	d := &r.d
 	if d.Parts == nil {
 		d.Parts = []Part{}

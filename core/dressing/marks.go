@@ -45,24 +45,24 @@ func (m *marks) list() []Mark {
 		if as == "" {
 			as = "space"
 		}
-		out = append(out, Mark{m.text[from:i], as, m.meaning[from]})
+		out = append(out, Mark{m.text[from:i], MarkAs(as), m.meaning[from]})
 		from = i
 	}
 	return out
 }
 
-// copyTail copies the marks of the last n bytes onto another line at at.
-func (m *marks) copyTail(to *marks, n, at int) {
-	off := len(m.text) - n
-	for i := 0; i < n && at+i < len(to.as); i++ {
-		if off+i >= 0 && to.as[at+i] == "" {
-			to.as[at+i] = m.as[off+i]
-			if m.starts[off+i] {
-				to.starts[at+i] = true
-			}
-			if why := m.meaning[off+i]; why != "" {
-				to.meaning[at+i] = why
-			}
+// copyTo copies the marks of n bytes from from on onto another line at at.
+func (m *marks) copyTo(to *marks, from, n, at int) {
+	for i := range min(n, len(to.as)-at, len(m.as)-from) {
+		if to.as[at+i] != "" {
+			continue
+		}
+		to.as[at+i] = m.as[from+i]
+		if m.starts[from+i] {
+			to.starts[at+i] = true
+		}
+		if why := m.meaning[from+i]; why != "" {
+			to.meaning[at+i] = why
 		}
 	}
 }

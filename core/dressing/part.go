@@ -104,6 +104,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		pr.std, _ = role.Find(p.label)
 		pr.toks = between(toks, p.from, p.to)
 		pr.taken = make([]bool, len(pr.toks))
+		r.steps += len(pr.toks)
 		pr.read(again)
 		if k > 0 && p.label == "rib" {
 			// "ribbed with gold wire, over the rear half": the body lies there too

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode"
 
+	"mothledger/core/descent"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -14,13 +15,18 @@ import (
 // line's marks, joined, give the line back.
 type Mark struct {
 	Text string `json:"text"`
-	// As is label, header, material, colour, size, preparation, count, amount,
-	// length, place, turns, winding, hook, thread, optional, alternative, note,
-	// plain (words that carry no value), unread, or space.
-	As string `json:"as"`
+	As MarkAs `json:"as"`
 	// Meaning says in words how a hedge or a number was taken, where that is
 	// not plain.
 	Meaning string `json:"meaning,omitempty"`
+}
+
+// MarkAs is what a piece of a line was understood as. A plain word carries no value.
+type MarkAs string
+
+// Values lists all that a piece can be understood as.
+func (MarkAs) Values() []string {
+	return []string{"label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"}
 }
 
 // LineReading is one line of the text and how it was read.
@@ -62,34 +68,61 @@ func Read(text string, w *Words) (Reading, error) {
 		return Reading{}, &TextError{Line: 1, Msg: "the text is empty; expected a name and lines such as \"Tail: 5 pheasant tail fibres\""}
 	}
 	text = strings.TrimPrefix(text, "\ufeff")
-	line := 1
-	for _, r := range text {
-		switch {
-		case r == '\n':
-			line++
-		case r == unicode.ReplacementChar || r < ' ' && r != '\t' && r != '\r':
-			return Reading{}, &TextError{Line: line, Msg: "this is not text; expected a recipe in plain UTF-8"}
-		}
+	if err := Legible(text); err != nil {
+		return Reading{}, err
 	}
+	if err := oneFly(text); err != nil {
+		return Reading{}, err
+	}
+	return readWhole(text, w, caps{MaxParts, MaxLineWords})
+}
+
+// caps are the most parts of a text, and words of a part, that are read.
+type caps struct{ parts, words int }
+
+// readWhole reads a text of any length, within the caps.
+func readWhole(text string, w *Words, most caps) (Reading, error) {
 	rd := &reader{words: w}
+	if err := rd.readLines(text, most); err != nil {
+		return Reading{}, err
+	}
+	out := Reading{rd.d, make([]LineReading, len(rd.marks))}
+	for i, m := range rd.marks {
+		out.Lines[i] = LineReading{i + 1, m.list()}
+	}
+	return out, nil
+}
+
+func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
 	for i, l := range lines {
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		rd.line(i+1, strings.TrimSuffix(l, "\r"))
+		if len(rd.d.Parts) > most.parts {
+			return &TextError{Line: i + 1, Msg: fmt.Sprintf("more than %d parts; expected the dressing of one fly", most.parts)}
+		}
+		if len(rd.onward) > 0 && rd.onwardWords > most.words {
+			return &TextError{Line: rd.onward[0].line, Msg: fmt.Sprintf("a part of more than %d words and marks; expected a few lines a part", most.words)}
+		}
 	}
 	rd.finish()
-	return Reading{rd.d, rd.lines}, nil
+	return nil
 }
 
 // reader reads a text line by line.
 type reader struct {
-	words   *Words
-	d       Dressing
-	lines   []LineReading
-	started bool   // a part was seen
-	inNote  bool   // the last line was a note
-	prev    string // the text of the last line that was not blank
-	blank   bool   // the last line was blank
+	words *Words
+	d     Dressing
+	marks []*marks // of each line
+	// onward are lines that go on with the last part and are still to be read with it,
+	// onwardWords how many words and marks the part has with them
+	onward      []onward
+	onwardWords int
+	steps       int    // tokens read as parts of the fly, each time they are
+	started     bool   // a part was seen
+	inNote      bool   // the last line was a note
+	prev        string // the text of the last line that was not blank
+	blank       bool   // the last line was blank
 	// labelled are the labels read so far, firstOf the first of each kind of work
 	labelled map[string]bool
 	firstOf  map[string]string
@@ -103,7 +136,8 @@ type reader struct {
 var headers = map[string]string{
 	"pattern": "title", "name": "title", "title": "title", "fly": "title", "pattern name": "title", "name of fly": "title", "pattern of the month": "title", "fly of the month": "title", "this month's pattern": "title", "this month's fly": "title",
 	"also called": "also", "also known as": "also", "aka": "also", "other names": "also",
-	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent",
+	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent", "parents": "parent", "variants of": "parent",
+	"adapted from": "parent adapted from", "in the style of": "parent in the style of", "reconstructed from": "parent reconstructed from", "copied from": "parent copied from", "copy of": "parent copied from", "answer to": "parent answer to", "renamed from": "parent renamed from",
 	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier", "demonstrated by": "tier", "shown by": "tier", "handed in by": "tier",
 	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
 	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source", "first printed": "source", "first published": "source", "first published in": "source", "first appeared in": "source",
@@ -131,8 +165,9 @@ type segment struct {
 
 func (r *reader) line(n int, s string) {
 	marks := newMarks(s)
-	defer func() { r.lines = append(r.lines, LineReading{n, marks.list()}) }()
+	r.marks = append(r.marks, marks)
 	if strings.TrimSpace(s) == "" {
+		r.goOn()
 		r.blank = true
 		r.inNote = false
 		if r.d.Title != "" || r.started {
@@ -147,6 +182,10 @@ func (r *reader) line(n int, s string) {
 	marks.set(0, start, "plain", "")
 	opened := r.opener(s, start)
 	segs := r.segments(s, opened)
+	if len(segs) > 0 && len(r.onward) > 0 { // what labels mean here depends on the parts read so far
+		r.goOn()
+		segs = r.segments(s, opened)
+	}
 	if r.standsAlone && r.d.Title == "" && !r.started && len(segs) == 1 && segs[0].header == "" && !strings.ContainsAny(s, ":=|\t—") && !strings.Contains(s, " - ") && len(strings.Fields(s)) <= 6 {
 		segs = nil // a name such as "Wing Moth", above a blank line
 	}
@@ -505,10 +544,14 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		*to = value
 	}
 	as := "header"
+	if kind, ok := strings.CutPrefix(h, "parent "); ok {
+		d.descends(descent.Kind(kind), value)
+	}
 	switch h {
 	case "title":
 		if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
-			value, d.VariantOf = m[1], m[2]
+			value = m[1]
+			d.descends(descent.VariantOf, m[2])
 		}
 		set(&d.Title)
 	case "also":
@@ -518,7 +561,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 			}
 		}
 	case "parent":
-		set(&d.VariantOf)
+		d.descends(descent.VariantOf, value)
 	case "tier":
 		set(&d.Tier)
 	case "originator":
@@ -538,9 +581,11 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	case "style":
 		set(&d.Style)
 	case "kind":
-		switch v := strings.ToLower(value); v {
-		case "style", "reconstruction":
-			set(&d.Kind)
+		switch v := Entry(strings.ToLower(value)); v {
+		case Style, Reconstruction:
+			if d.Kind != "" && d.Kind != v {
+				d.contradict([]int{n}, h, string(d.Kind), string(v))
+			}
 			d.Kind = v
 		case "recipe":
 		default:

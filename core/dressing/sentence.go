@@ -120,9 +120,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
 	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 {
-		r.continueLine(s, start, marks)
+		r.continueLine(n, s, start, marks)
 		return
 	}
+	r.goOn()
 	if bareHook(text) && r.d.Find("hook") < 0 {
 		r.started = true
 		r.parts(n, "hook", s, start, len(s), false, marks, false)
@@ -312,16 +313,44 @@ func (r *reader) namedWithin(toks []measure.Token) string {
 	return ""
 }
 
-// continueLine reads a line that goes on with the part before it: the part is
-// read again with both lines' words.
-func (r *reader) continueLine(s string, start int, marks *marks) {
+// onward is a line that goes on with the part before it: its words, where they begin
+// in it, and its marks.
+type onward struct {
+	line  int
+	text  string
+	start int
+	marks *marks
+}
+
+// continueLine puts a line by that goes on with the part before it. The part is read
+// again with all such lines at once, so that a long one costs no more than its words.
+func (r *reader) continueLine(n int, s string, start int, marks *marks) {
+	if len(r.onward) == 0 {
+		r.onwardWords = wordsIn(r.d.Parts[len(r.d.Parts)-1].Text)
+	}
+	r.onwardWords += wordsIn(s)
+	r.onward = append(r.onward, onward{n, s, start, marks})
+}
+
+// goOn reads the last part again with the lines that go on with it.
+func (r *reader) goOn() {
+	if len(r.onward) == 0 {
+		return
+	}
 	last := len(r.d.Parts) - 1
 	first := r.d.Parts[last].Line
 	for last > 0 && r.d.Parts[last-1].Line == first && r.d.Parts[last-1].Text == r.d.Parts[last].Text {
 		last--
 	}
 	old := r.d.Parts[last]
-	joined := old.Text + " " + strings.TrimSpace(s[start:])
+	var joined strings.Builder
+	joined.WriteString(old.Text)
+	at := make([]int, len(r.onward))
+	for i, o := range r.onward {
+		joined.WriteByte(' ')
+		at[i] = joined.Len()
+		joined.WriteString(strings.TrimSpace(o.text[o.start:]))
+	}
 	kept := r.d.Unread[:0]
 	for _, u := range r.d.Unread {
 		if u.Line != first {
@@ -334,10 +363,14 @@ func (r *reader) continueLine(s string, start int, marks *marks) {
 		labels = append(labels, p.Role)
 	}
 	r.d.Parts = r.d.Parts[:last]
-	m := newMarks(joined)
+	m := newMarks(joined.String())
 	for k, l := range labels {
-		r.parts(first, l, joined, 0, len(joined), old.Optional, m, k > 0)
+		r.parts(first, l, m.text, 0, len(m.text), old.Optional, m, k > 0)
 	}
 	r.d.Parts[last].Line = first
-	m.copyTail(marks, len(s)-start, start)
+	for i, o := range r.onward {
+		lead := len(o.text[o.start:]) - len(strings.TrimLeft(o.text[o.start:], " \t"))
+		m.copyTo(o.marks, at[i], len(strings.TrimSpace(o.text[o.start:])), o.start+lead)
+	}
+	r.onward = nil
 }

@@ -70,7 +70,7 @@ func TestTheSameInOtherSpelling(t *testing.T) {
 // headerFact tells the facts whose value is the writer's own words.
 func headerFact(key string) bool {
 	switch key {
-	case "title", "originator", "tier", "source", "date", "variantOf", "unread", "contradictions":
+	case "title", "originator", "tier", "source", "date", "variantOf", "parents", "unread", "contradictions":
 		return true
 	}
 	return false

@@ -19,7 +19,9 @@ func Write(d Dressing) string {
 	}
 	header("Pattern", d.Title)
 	header("Also called", strings.Join(d.AlsoCalled, ", "))
-	header("Variant of", d.VariantOf)
+	for _, p := range d.Parents {
+		header(capital(string(p.Kind)), p.Name)
+	}
 	header("Tier", d.Tier)
 	header("Originator", d.Originator)
 	header("Source", d.Source)
@@ -35,7 +37,7 @@ func Write(d Dressing) string {
 		}
 	}
 	header("Style", d.Style)
-	header("Kind", d.Kind)
+	header("Kind", string(d.Kind))
 	for _, e := range d.Essentials {
 		header("Essential", e)
 	}

@@ -157,9 +157,10 @@ var rows = []row{
 	}},
 	{"CIEDE2000, the 34 pairs", "published: Sharma, Wu, Dalal 2005", sharma},
 	{"dates as archives write them", "published: ISO 8601-2:2019", func() error {
-		d, err := when.Parse("1934-05")
-		if err != nil || d.From != 1934 || d.To != 1934 {
-			return fmt.Errorf("1934-05 is %+v, %v", d, err)
+		for in, want := range map[string]string{"1934-05": "1934-05-01 to 1934-05-31", "1934-05-12": "1934-05-12", "1936-02": "1936-02-01 to 1936-02-29"} {
+			if got := when.Read(in).String(); got != want {
+				return fmt.Errorf("%s is %s; expected %s", in, got, want)
+			}
 		}
 		return nil
 	}},

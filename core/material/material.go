@@ -44,6 +44,11 @@ const (
 	Weight  Kind = "weight"
 )
 
+// Values lists the kinds that are known, as words.
+func (Kind) Values() []string {
+	return []string{string(Fur), string(Hair), string(Hackle), string(Feather), string(Slip), string(Fibre), string(Herl), string(Quill), string(Biot), string(Plume), string(Thread), string(Floss), string(Wool), string(Tinsel), string(Wire), string(Flash), string(Yarn), string(Foam), string(Rubber), string(Strip), string(Bead), string(Varnish), string(Weight)}
+}
+
 func words(s string) map[string]bool {
 	m := map[string]bool{}
 	for _, w := range strings.Fields(s) {

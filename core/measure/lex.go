@@ -142,6 +142,13 @@ func decimalComma(s string, i int) bool {
 	return false
 }
 
+// Figures beyond these are read as words: nothing about a fly is counted or measured
+// by them, and what is computed from them stays finite.
+const (
+	mostFigure  = 1e6
+	leastFigure = 1e-3
+)
+
 // lexFigure reads a number that starts at i, or a word that starts with a
 // figure.
 func lexFigure(s string, i int) Token {
@@ -160,6 +167,9 @@ func lexFigure(s string, i int) Token {
 	}
 	value, _ := strconv.ParseFloat(whole, 64)
 	number := func(v float64) Token {
+		if v > mostFigure || v > 0 && v < leastFigure { // no measure of a fly: a word that nothing reads
+			return Token{Low: strings.ToLower(s[start:i]), Start: start, End: i, Kind: Word}
+		}
 		return Token{Low: strings.ToLower(s[start:i]), Start: start, End: i, Kind: Number, Value: v}
 	}
 	if i >= len(s) {

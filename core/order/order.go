@@ -29,6 +29,11 @@ const (
 	Finish   Deed = "finish"
 )
 
+// Values lists the deeds as words.
+func (Deed) Values() []string {
+	return []string{string(SlideOn), string(Start), string(TieIn), string(Wind), string(PullOver), string(Build), string(Finish)}
+}
+
 // Step is one step of tying.
 type Step struct {
 	Part int    `json:"part"`

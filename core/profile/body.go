@@ -118,7 +118,7 @@ func (m *maker) tiedFrom() float64 {
 
 // underbody is the bed of thread on every fly.
 func (m *maker) underbody() {
-	s := Shape{Kind: "envelope", Part: -1, Role: "underbody", Texture: string(material.Thread), Colour: m.threadColour(), Seed: 7}
+	s := Shape{Kind: "envelope", Part: -1, Role: "underbody", Texture: Texture(material.Thread), Colour: m.threadColour(), Seed: 7}
 	m.envelope(&s, m.tiedFrom(), 0.015, func(float64) float64 { return m.g.WireMM/2 + 0.015*m.g.GapeMM })
 	m.out = append(m.out, s)
 }
@@ -133,7 +133,7 @@ func (m *maker) gloss() {
 		from, to := m.bodyEnds()
 		to = math.Min(to, m.bodyFront())
 		s := m.shape("envelope", i)
-		s.Texture, s.Colour, s.Assumed = "gloss", "#f4efe2", false
+		s.Texture, s.Colour, s.Assumed = Gloss, "#f4efe2", false
 		m.envelope(&s, from, to, func(t float64) float64 {
 			return m.stationHalf(from-(from-to)*t) + 0.025*m.g.GapeMM*math.Sin(math.Pi*(0.1+0.8*t))
 		})
@@ -163,7 +163,7 @@ func (m *maker) wound(i int, std role.Role) {
 	})
 	s.Count = 0
 	if p := m.d.Parts[i]; p.Turns != nil {
-		s.Count = int(math.Round(p.Turns.Mid()))
+		s.Count = min(int(math.Round(p.Turns.Mid())), mostTurns)
 	}
 	m.out = append(m.out, s)
 }
@@ -185,7 +185,7 @@ func turnsOf(p dressing.Part, usual int) (int, bool) {
 	if p.Turns == nil {
 		return usual, true
 	}
-	return min(max(1, int(math.Ceil(p.Turns.Mid()))), 120), false
+	return min(max(1, int(math.Ceil(p.Turns.Mid()))), mostTurns), false
 }
 
 // bodyEnds gives the stretch that ribs and palmered hackles are wound over.
@@ -322,8 +322,8 @@ func (m *maker) wingCase(i int) {
 	}
 	x, y := m.ax.at(from, m.stationHalf(from))
 	s.Root = pt(x, y)
-	if s.Texture == string(material.Fibre) || s.Texture == string(material.Slip) || s.Texture == string(material.Feather) {
-		s.Texture = "case"
+	if s.Texture == Texture(material.Fibre) || s.Texture == Texture(material.Slip) || s.Texture == Texture(material.Feather) {
+		s.Texture = Case
 	}
 	m.out = append(m.out, s)
 }
@@ -339,7 +339,7 @@ func (m *maker) bead(i int) {
 	x, y := m.ax.at(mm*0.45/m.g.ShankMM, 0)
 	s.Root, s.Width = pt(x, y), r2(mm)
 	if p.Role == "cone" {
-		s.Texture = "cone"
+		s.Texture = Cone
 	}
 	m.out = append(m.out, s)
 }
@@ -397,13 +397,16 @@ func (m *maker) headEnds() (from, to float64) {
 	return from, to
 }
 
-func (m *maker) headTexture(idx int) string {
+func (m *maker) headTexture(idx int) Texture {
 	if idx < 0 {
 		return ""
 	}
 	switch k := m.kind(idx); k {
 	case material.Fur, material.Herl, material.Hair, material.Wool:
-		return string(k)
+		return Texture(k)
 	}
 	return ""
 }
+
+// mostTurns is how many turns of one part are drawn at the most.
+const mostTurns = 120

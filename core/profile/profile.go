@@ -48,6 +48,31 @@ type Wire struct {
 // Point is x, y in millimetres.
 type Point [2]float64
 
+// Kind is which of the ways of inking a shape takes.
+type Kind string
+
+// Values lists the kinds.
+func (Kind) Values() []string {
+	return []string{"envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"}
+}
+
+// Texture is what a shape is made of, as far as ink can tell: the kind of a material, or
+// one of a few that only a drawing knows.
+type Texture string
+
+// Textures that are no kind of material.
+const (
+	Plain Texture = "plain" // nobody said what it is made of
+	Gloss Texture = "gloss" // resin over all
+	Case  Texture = "case"  // fibres pulled over in a bundle
+	Cone  Texture = "cone"  // a head weight that tapers
+)
+
+// Values lists the textures.
+func (Texture) Values() []string {
+	return append([]string{string(Plain), string(Gloss), string(Case), string(Cone)}, material.Kind("").Values()...)
+}
+
 // Shape is one thing to ink. Which fields count depends on Kind:
 //
 //	envelope  Points go along the upper edge towards the bend and back along the lower
@@ -61,10 +86,10 @@ type Point [2]float64
 //	bead      a ball at Root, Width across
 //	head      like envelope, varnished
 type Shape struct {
-	Kind    string `json:"kind"`
+	Kind    Kind   `json:"kind"`
 	Part    int    `json:"part"` // index of the part, -1 for what every fly has
 	Role    string `json:"role"`
-	Texture string `json:"texture"`
+	Texture Texture `json:"texture"`
 	Colour  string `json:"colour"`
 	// Assumed is set where size or material was not stated.
 	Assumed   bool    `json:"assumed,omitempty"`
@@ -191,20 +216,20 @@ func kinds(d dressing.Dressing) []material.Kind {
 }
 
 // ink gives texture and colour of part i; assumed where no material was stated.
-func (m *maker) ink(i int) (texture, colour string, assumed bool) {
+func (m *maker) ink(i int) (texture Texture, colour string, assumed bool) {
 	mats := m.d.MaterialsOf(i)
 	if len(mats) == 0 {
-		return "plain", "#8a7a66", true
+		return Plain, "#8a7a66", true
 	}
 	colour, _ = material.Hue(mats[0].Name, mats[0].Colour)
 	k := m.kind(i)
 	if k == material.Unknown {
-		return "plain", colour, true
+		return Plain, colour, true
 	}
-	return string(k), colour, false
+	return Texture(k), colour, false
 }
 
-func (m *maker) shape(kind string, i int) Shape {
+func (m *maker) shape(kind Kind, i int) Shape {
 	s := Shape{Kind: kind, Part: i, Role: m.d.Parts[i].Role}
 	s.Texture, s.Colour, s.Assumed = m.ink(i)
 	s.Seed = seed(m.d.Title, s.Role, i)

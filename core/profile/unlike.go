@@ -46,7 +46,7 @@ func look(o Outline) map[string]bool {
 	for _, s := range o.Shapes {
 		if s.Part >= 0 {
 			m[s.Role] = true
-			m[s.Role+"/"+s.Kind+"/"+s.Texture] = true
+			m[s.Role+"/"+string(s.Kind)+"/"+string(s.Texture)] = true
 			m[s.Role+"/"+s.Colour] = true
 		}
 	}

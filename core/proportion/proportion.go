@@ -10,6 +10,7 @@
 package proportion
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"strings"
@@ -39,7 +40,9 @@ type Hook struct {
 
 // Part is one part's figures; zero means not stated.
 type Part struct {
-	Role   string  `json:"role"`
+	Role string `json:"role"` // the label as written
+	// Standard is the standard part that the label names, absent for one that is none.
+	Standard role.Standard `json:"standard,omitempty"`
 	LowMM  float64 `json:"lowMM,omitempty"`
 	MM     float64 `json:"mm,omitempty"`
 	HighMM float64 `json:"highMM,omitempty"`
@@ -126,6 +129,14 @@ func (r *Resolver) Usual(s float64) float64 {
 // Station gives a place on the shank; ok is false for a place that is not on
 // this fly.
 func (r *Resolver) Station(l measure.Length) (float64, bool) {
+	s, ok := r.station(l)
+	if !ok || s > beyondShanks {
+		return 0, false
+	}
+	return s, true
+}
+
+func (r *Resolver) station(l measure.Length) (float64, bool) {
 	switch l.Of {
 	case measure.Shank:
 		return l.Mid(), true
@@ -145,7 +156,7 @@ func (r *Resolver) Station(l measure.Length) (float64, bool) {
 	if i := r.d.Find(string(l.Of)); i >= 0 {
 		std, _ := r.d.Parts[i].Standard()
 		if from := r.d.Parts[i].From; !from.IsZero() && !from.IsPart() {
-			return r.Station(from)
+			return r.station(from)
 		}
 		return r.Usual(std.From), true
 	}
@@ -216,6 +227,10 @@ func (r *Resolver) Length(i int) (Span, bool) {
 	r.path = append(r.path, i)
 	s, ok := r.resolve(i, p)
 	r.path = r.path[:len(r.path)-1]
+	if ok && s.High > beyondMM {
+		r.warn("beyond", p.Role, fmt.Sprintf("%q is %.0f mm here, longer than any fly; it is kept as written and left out of the sums", l(p), s.High))
+		ok = false
+	}
 	if r.state[i] == stuck || !ok {
 		r.state[i] = stuck
 		return Span{}, false
@@ -223,6 +238,15 @@ func (r *Resolver) Length(i int) (Span, bool) {
 	r.state[i], r.spans[i] = done, s
 	return s, true
 }
+
+func l(p dressing.Part) string { return cmp.Or(p.Length.Text, p.Length.String()) }
+
+// Nothing of a fly is longer than this, in mm, nor stands further from the eye than so
+// many shanks. From memory: the largest are some 300 mm.
+const (
+	beyondMM     = 600
+	beyondShanks = 20
+)
 
 // gauged gives the fibre of a hackle that was said by gauge: one and a half to
 // two gapes of the hook that it suits. Common practice, no source.
@@ -405,7 +429,7 @@ func On(d dressing.Dressing, h hook.Hook, stated bool) Measured {
 	r := NewResolver(d, g)
 	for i, p := range d.Parts {
 		std, _ := p.Standard()
-		out := Part{Role: p.Role, AsWritten: p.Length.Text}
+		out := Part{Role: p.Role, Standard: role.Standard(std.Name), AsWritten: p.Length.Text}
 		if s, ok := r.Length(i); ok {
 			out.LowMM, out.MM, out.HighMM = s.Low, s.Mid(), s.High
 			out.OfShank, out.OfShankLow, out.OfShankHigh = s.Mid()/g.ShankMM, s.Low/g.ShankMM, s.High/g.ShankMM

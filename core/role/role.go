@@ -54,6 +54,18 @@ type Role struct {
 	Weight int
 }
 
+// Standard is the name of a standard part. Labels are an open list; these are not.
+type Standard string
+
+// Values lists the standard parts.
+func (Standard) Values() []string {
+	out := make([]string, len(All))
+	for i, r := range All {
+		out[i] = r.Name
+	}
+	return out
+}
+
 // All lists the standard parts in the order in which they are usually tied in.
 // Common practice, no source.
 var All = []Role{

@@ -1,0 +1,124 @@
+package advice
+
+import (
+	"slices"
+	"strings"
+
+	"mothledger/core/dressing"
+	"mothledger/core/material"
+	"mothledger/core/role"
+)
+
+// A hazard is what calls for a caution: a material of certain kinds whose name holds
+// one of the words. What shines in ultraviolet needs no lamp, and a floss of kingfisher
+// blue never sat on a bird: a false caution teaches people to read none.
+type hazard struct {
+	code  string
+	kinds []material.Kind // of the material; any for none
+	words []string        // one of them stands in its name
+	// and, where given, one of these stands in what is done with it
+	done []string
+	text string
+	why  string
+}
+
+var (
+	skins = []material.Kind{material.Hackle, material.Feather, material.Slip, material.Fibre, material.Herl, material.Quill, material.Biot, material.Plume, material.Fur, material.Hair}
+	sets  = []material.Kind{material.Varnish}
+	heavy = []material.Kind{material.Weight, material.Wire, material.Bead, material.Foam, material.Strip, material.Tinsel, material.Unknown}
+	furs  = []material.Kind{material.Fur, material.Wool}
+)
+
+var hazards = []hazard{
+	{"ultraviolet", sets, []string{"uv", "ultraviolet", "light cured", "light curing"}, nil, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
+	{"ultraviolet", sets, nil, []string{"cured with the lamp", "cure with the lamp", "under the lamp", "cured under uv", "cured with uv", "uv lamp"}, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
+	{"resin", sets, []string{"resin", "epoxy"}, nil, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
+	{"instant-glue", sets, []string{"superglue", "super glue", "instant glue", "cyanoacrylate"}, nil, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
+	{"solvent", sets, []string{"varnish", "lacquer", "cement", "head cement", "shellac"}, nil, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
+	{"lead", heavy, []string{"lead"}, nil, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
+	{"dust", furs, nil, []string{"blended", "chopped", "mixed"}, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
+	{"dye", nil, nil, []string{"dye bath", "dyed at home", "picric"}, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
+	{"restricted", append(slices.Clone(skins), material.Unknown), []string{"jungle cock", "heron", "seal", "polar bear", "bustard", "kingfisher", "toucan", "macaw", "cock of the rock", "indian crow", "chatterer", "swan", "dotterel", "waterhen", "coot", "lapwing", "starling", "jay", "golden plover", "snipe", "owl", "eagle", "otter"}, nil, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
+}
+
+// standIns are words that make a material none of what it is named after.
+var standIns = []string{"substitute", "sub", "imitation", "artificial", "dyed hen", "synthetic", "lead free", "leadfree", "without lead", "non lead", "no lead"}
+
+// settings are what is put on in drops and named beside the part's material: "poly
+// yarn, a drop of superglue at its foot".
+var settings = []string{"superglue", "super glue", "instant glue", "cyanoacrylate", "varnish", "lacquer", "head cement", "shellac", "uv resin", "resin", "epoxy"}
+
+func cautions(f *fly) {
+	f.each(func(i int, p dressing.Part, _ role.Role) {
+		said := strings.ToLower(p.Text)
+		given := map[string]bool{}
+		for _, m := range substances(p) {
+			for _, hz := range hazards {
+				word, ok := hz.calls(m, said)
+				if !ok || given[hz.code] {
+					continue
+				}
+				given[hz.code] = true
+				f.add(hz.code, i, Caution, common, hz.why, "%s (%s): %s", p.Role, word, hz.text)
+			}
+		}
+	})
+}
+
+// substances are the materials of a part, those that are offered in their place, and
+// what is dropped on it.
+func substances(p dressing.Part) []dressing.Material {
+	list := slices.Concat(p.Materials, p.Alternatives)
+	for _, w := range settings {
+		if material.Holds(p.Text, w) {
+			list = append(list, dressing.Material{Name: w})
+			break
+		}
+	}
+	return list
+}
+
+// calls tells whether a material calls for the caution, and by which word.
+func (hz hazard) calls(m dressing.Material, said string) (string, bool) {
+	if hz.kinds != nil && !slices.Contains(hz.kinds, material.KindOf(m.Name)) {
+		return "", false
+	}
+	word := m.Name
+	if hz.words != nil {
+		i := slices.IndexFunc(hz.words, func(w string) bool { return material.Holds(m.Name, w) && !shade(said, w) })
+		if i < 0 || standsIn(m.Name+" "+said) {
+			return "", false
+		}
+		word = hz.words[i]
+	}
+	if hz.done != nil {
+		i := slices.IndexFunc(hz.done, func(w string) bool { return material.Holds(m.Preparation+" "+said, w) })
+		if i < 0 {
+			return "", false
+		}
+		word = hz.done[i]
+	}
+	return word, true
+}
+
+func standsIn(text string) bool {
+	return slices.ContainsFunc(standIns, func(s string) bool { return material.Holds(text, s) })
+}
+
+// shade tells whether a word is only a shade where it stands: "kingfisher blue floss",
+// "lead-coloured wire".
+func shade(said, word string) bool {
+	said = strings.ReplaceAll(said, "-", " ")
+	for rest := said; ; {
+		_, after, ok := strings.Cut(rest, word+" ")
+		if !ok {
+			return false
+		}
+		next, _, _ := strings.Cut(after, " ")
+		next = strings.Trim(next, ",.;:()")
+		if material.IsColour(next) || next == "coloured" || next == "colored" || next == "colour" || next == "color" {
+			return true
+		}
+		rest = after
+	}
+}
