@@ -153,19 +153,12 @@ func (l *Ledger) Revise(ctx context.Context, folio, base int, f Filing, by Sende
 	if tidy(f.Why) == "" {
 		return Filed{}, &Fault{"why", "say in a few words why it is revised"}
 	}
-	var d draftOf
-	err := l.store.View(ctx, func(s store.Reads) (err error) {
-		d, err = onto(ctx, s, folio, base, f)
-		return err
-	})
-	if errors.Is(err, store.ErrStale) {
-		return Filed{}, l.stale(ctx, folio, base, f.Text)
-	}
-	if err != nil {
-		return Filed{}, err
-	}
 	out, err := l.do(ctx, by, request{Revised, [2]int{folio, base}, f}, func(tx *store.Tx) (deed, error) {
 		id, err := tx.IDOf(ctx, folio)
+		if err != nil {
+			return deed{}, err
+		}
+		d, err := onto(ctx, tx.Reads, folio, base, f)
 		if err != nil {
 			return deed{}, err
 		}

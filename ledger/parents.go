@@ -225,13 +225,13 @@ func (l *Ledger) Link(ctx context.Context, child int, r Relink, by Sender) (File
 		if _, err := tx.IDOf(ctx, child); err != nil {
 			return deed{}, err
 		}
-		d := deed{kind: Linked, what: fmt.Sprintf("made folio %d “%s” folio %d", child, r.kind(), r.Folio), about: []string{fmt.Sprintf("dressing %d", child)}}
+		d := deed{kind: Linked, what: fmt.Sprintf("linked folio %d as %s folio %d", child, r.kind(), r.Folio), about: []string{fmt.Sprintf("dressing %d", child)}}
 		if r.Reason != nil {
 			d.why = *r.Reason
 		}
 		if !r.Off {
 			if r.Was != "" && r.Was != r.kind() {
-				d.kind, d.what = Relinked, fmt.Sprintf("made folio %d “%s” folio %d, not “%s”", child, r.kind(), r.Folio, r.Was)
+				d.kind, d.what = Relinked, fmt.Sprintf("linked folio %d as %s folio %d, not as %s it", child, r.kind(), r.Folio, r.Was)
 				was := store.Key{Folio: child, Parent: r.Folio, Kind: string(r.Was)}
 				if r.Reason == nil { // the reason goes with it
 					var v store.LinkValue

@@ -128,9 +128,8 @@ var cells = map[Of]cell{
 	},
 	OfSays: {get: `select json_build_object('revision', r.number, 'as', coalesce(r.again, r.number)) from newest n join revision r on r.id = n.revision_id where n.folio = ($1::jsonb ->> 'folio')::int for update of n`},
 	OfWord: {
-		`select json_build_object('kind', kind, 'taughtAt', taught_at) from vocabulary where words = $1::jsonb ->> 'words' for update`,
-		`insert into vocabulary (words, kind, taught_at) values ($1::jsonb ->> 'words', $2::jsonb ->> 'kind', coalesce(($2::jsonb ->> 'taughtAt')::timestamptz, now()))
-			on conflict (words) do update set kind = excluded.kind`,
+		`select json_build_object('kind', kind, 'taughtAt', taught_at) from vocabulary where words = $1::jsonb ->> 'words'`,
+		`insert into vocabulary (words, kind, taught_at) values ($1::jsonb ->> 'words', $2::jsonb ->> 'kind', coalesce(($2::jsonb ->> 'taughtAt')::timestamptz, now()))`,
 		`delete from vocabulary where words = $1::jsonb ->> 'words'`,
 	},
 	OfSchool: {

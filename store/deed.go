@@ -97,7 +97,7 @@ func (k Key) records(of Of) []string {
 	return out
 }
 
-const deeds = `select d.id, d.seat, d.done_at, d.kind, d.what, d.why, to_jsonb(d.touches) touches, d.change, coalesce(u.by_id, 0) undone_by, u.deed_id is not null was_undone
+const deeds = `select d.id, d.seat, d.done_at, d.kind, d.what, d.why, to_jsonb(d.touches) touches, coalesce(d.change, 'null') change, coalesce(u.by_id, 0) undone_by, u.deed_id is not null was_undone
 	from deed d left join undoing u on u.deed_id = d.id `
 
 // OneDeed gives a deed of the journal.

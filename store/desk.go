@@ -52,7 +52,7 @@ func (s *Store) SaveDraft(ctx context.Context, seat string, d Draft) (int64, err
 // Drafts lists a seat's drafts, the newest first.
 func (s Reads) Drafts(ctx context.Context, seat string) ([]Draft, error) {
 	list := []Draft{}
-	err := s.q.SelectContext(ctx, &list, `select id, folio, base, edit, body, saved_at from draft where seat = $1 order by saved_at desc limit 50`, seat)
+	err := s.q.SelectContext(ctx, &list, `select id, folio, base, edit, convert_to(body, 'UTF8') body, saved_at from draft where seat = $1 order by saved_at desc limit 50`, seat)
 	return list, err
 }
 

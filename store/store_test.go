@@ -29,7 +29,7 @@ func open(t testing.TB) *Store {
 
 func revision(title string) Revision {
 	return Revision{Title: title, Text: "Pattern: " + title, Reading: map[string]string{"title": title}, Originator: "Edwin Sallow", Tier: "Una Thrale",
-		Source: "Lamps on the Low Water", DateText: "1934", DateFrom: 1934, DateTo: 1934, Search: strings.ToLower(title) + " edwin sallow fur",
+		Source: "Lamps on the Low Water", DateText: "1934", DateFrom: new(1934), DateTo: new(1934), Search: strings.ToLower(title) + " edwin sallow fur",
 		Parts: []Part{{Position: 0, Line: 1, Role: "body", Kin: "body", Text: "fur", Material: "fur"}}}
 }
 
@@ -49,7 +49,17 @@ func file(t testing.TB, s *Store, title string) (int64, int) {
 
 func link(t testing.TB, s *Store, child, parent int64) error {
 	t.Helper()
-	return s.Within(t.Context(), func(tx *Tx) error { return tx.Link(t.Context(), child, parent) })
+	return s.Within(t.Context(), func(tx *Tx) error {
+		a, _, err := tx.FolioOf(t.Context(), child)
+		if err != nil {
+			return err
+		}
+		b, _, err := tx.FolioOf(t.Context(), parent)
+		if err != nil {
+			return err
+		}
+		return tx.Set(t.Context(), OfLink, Key{Folio: a, Parent: b, Kind: "variant of"}, LinkValue{})
+	})
 }
 
 func TestFiledAndFoundAgain(t *testing.T) {
@@ -181,17 +191,17 @@ func TestSentTwiceFiledOnce(t *testing.T) {
 	attempt := func(digest string) (int, error) {
 		var folio int
 		err := s.Within(t.Context(), func(tx *Tx) error {
-			old, err := tx.Claim(t.Context(), key, digest)
-			if err != nil || old.Folio > 0 {
+			old, used, err := tx.Claim(t.Context(), key, digest)
+			if err != nil || used {
 				folio = old.Folio
 				return err
 			}
-			id, f, err := tx.File(t.Context(), revision("Once"))
+			_, f, err := tx.File(t.Context(), revision("Once"))
 			if err != nil {
 				return err
 			}
 			folio = f
-			return tx.Keep(t.Context(), key, digest, id, 1)
+			return tx.Keep(t.Context(), key, Claimed{Digest: digest, Folio: f, Number: 1})
 		})
 		return folio, err
 	}
@@ -276,8 +286,7 @@ func TestTakenBackIsNotListedButKept(t *testing.T) {
 					return err
 				}
 			}
-			_, err := tx.Withdraw(t.Context(), []int64{id}, back)
-			return err
+			return tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{back})
 		}); err != nil {
 			t.Fatal(err)
 		}
@@ -309,7 +318,7 @@ func TestALaterEditOfADraftStays(t *testing.T) {
 		}
 	}
 	list, err := s.Drafts(t.Context(), "seat one")
-	if err != nil || len(list) != 1 || string(list[0].Body) != `{"edit": 3}` {
+	if err != nil || len(list) != 1 || string(list[0].Body) != `{"edit":3}` {
 		t.Errorf("drafts %+v, %v", list, err)
 	}
 	if _, err := s.SaveDraft(t.Context(), "seat two", Draft{ID: id, Edit: 9, Body: json.RawMessage(`{}`)}); !errors.Is(err, ErrNotFound) {

@@ -80,7 +80,7 @@ func TestAdviceIsPutAsideWithANote(t *testing.T) {
 		t.Fatalf("advice %q", advice())
 	}
 	put := func(note string) {
-		if r := call(t, http.MethodPut, url+"/api/dressings/1/dismissals", asJSON(map[string]string{"code": "hair-flares", "role": "wing", "note": note})); r.status != 204 {
+		if r := call(t, http.MethodPut, url+"/api/dressings/1/dismissals", asJSON(map[string]string{"code": "hair-flares", "role": "wing", "note": note})); r.status != 200 {
 			t.Errorf("%d %s", r.status, r.body)
 		}
 	}
@@ -112,7 +112,7 @@ func TestSchoolsFillInAndAreMarked(t *testing.T) {
 		school string
 		want   float64
 	}{{0, "three-quarters", 0.75}, {1, "half", 0.5}, {1, "", 0.75}, {0, "", 0.5}} {
-		if r := choose(c.folio, "nymph-tail", c.school); r.status != 204 {
+		if r := choose(c.folio, "nymph-tail", c.school); r.status != 200 {
 			t.Fatalf("%d %s", r.status, r.body)
 		}
 		p := open("?fill=true").Measured.Parts[1]

@@ -8,7 +8,6 @@ import (
 	"testing"
 
 	"mothledger/ledger"
-	"mothledger/store"
 	"mothledger/web"
 )
 
@@ -118,7 +117,7 @@ func TestUndoTakesBackWhateverWasLast(t *testing.T) {
 		t.Fatalf("%d are listed after one was taken back", count())
 	}
 	words := func() int {
-		return len(into[[]store.Word](t, call(t, http.MethodGet, url+"/api/vocabulary", nil)))
+		return len(into[[]ledger.Word](t, call(t, http.MethodGet, url+"/api/vocabulary", nil)))
 	}
 	for _, step := range []struct {
 		what  string
@@ -126,7 +125,7 @@ func TestUndoTakesBackWhateverWasLast(t *testing.T) {
 	}{
 		{"took folio 28 back", func() bool { return count() == club+1 }},
 		{"taught the reader", func() bool { return words() == 0 }},
-		{"made folio 28 a variant", func() bool { return len(folio(t, url, 28).Parents) == 0 }},
+		{"linked folio 28 as variant of folio 1", func() bool { return len(folio(t, url, 28).Parents) == 0 }},
 		{"revised Ropewalk Porter", func() bool { return text() == porter && folio(t, url, 28).Entry.Revision == 3 }},
 	} {
 		u := into[ledger.Undone](t, undo(t, url))
@@ -134,9 +133,12 @@ func TestUndoTakesBackWhateverWasLast(t *testing.T) {
 			t.Errorf("undid %q, expected %q", u.What, step.what)
 		}
 	}
-	// the filing was revised since, so it is not taken back behind anybody's back
+	// its revision was undone, so nothing rests on the filing any more
+	if u := into[ledger.Undone](t, undo(t, url)); u.What != "filed Ropewalk Porter" || count() != club {
+		t.Errorf("undid %q, and %d are listed", u.What, count())
+	}
 	if r := undo(t, url); r.status != 422 {
-		t.Errorf("undoing a filing that was revised: %d %s", r.status, r.body)
+		t.Errorf("there is nothing left to undo: %d %s", r.status, r.body)
 	}
 	if r := call(t, http.MethodPost, url+"/api/undo", []byte("{}"), "Seat", "another-seat"); r.status != 422 {
 		t.Errorf("another seat undid: %d %s", r.status, r.body)
@@ -181,7 +183,7 @@ func TestDraftsAreKeptForTheirSeat(t *testing.T) {
 		t.Fatalf("%d %s", r.status, r.body)
 	}
 	put(seat, 2) // a late, older save
-	list := into[[]store.Draft](t, call(t, http.MethodGet, url+"/api/drafts", nil, "Seat", seat))
+	list := into[[]ledger.Draft](t, call(t, http.MethodGet, url+"/api/drafts", nil, "Seat", seat))
 	if len(list) != 1 || !strings.Contains(string(list[0].Body), `"edit":4`) || *list[0].Folio != 3 {
 		t.Errorf("drafts %+v", list)
 	}
@@ -189,7 +191,7 @@ func TestDraftsAreKeptForTheirSeat(t *testing.T) {
 		t.Errorf("another seat wrote: %d", r.status)
 	}
 	call(t, http.MethodDelete, url+"/api/drafts/"+id, nil, "Seat", seat)
-	if list := into[[]store.Draft](t, call(t, http.MethodGet, url+"/api/drafts", nil, "Seat", seat)); len(list) != 0 {
+	if list := into[[]ledger.Draft](t, call(t, http.MethodGet, url+"/api/drafts", nil, "Seat", seat)); len(list) != 0 {
 		t.Error("the draft is still there")
 	}
 	if r := call(t, http.MethodPut, url+"/api/drafts/not-an-id", asJSON(map[string]any{"edit": 1, "body": 1}), "Seat", seat); r.status != 422 {
@@ -213,11 +215,11 @@ func batchOf(n int) string {
 
 func TestManyAtOnceAreTakenInFiledAndTakenBack(t *testing.T) {
 	url := server(t, true)
-	b := into[store.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID, asJSON(map[string]any{"name": "box 4.txt", "text": batchOf(100)}), "Seat", seat))
+	b := into[ledger.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID, asJSON(map[string]any{"name": "box 4.txt", "text": batchOf(100)}), "Seat", seat))
 	if b.Clean != 90 || b.Look != 10 || b.Filed != 0 {
 		t.Fatalf("taken in as %+v", b)
 	}
-	look := into[[]store.Item](t, call(t, http.MethodGet, url+"/api/batches/"+batchID+"/items?state=look", nil))
+	look := into[[]ledger.Item](t, call(t, http.MethodGet, url+"/api/batches/"+batchID+"/items?state=look", nil))
 	if len(look) != 10 || look[0].Title != "Fly 10" || !strings.Contains(look[0].Why, "unread") {
 		t.Errorf("to look at: %+v", look)
 	}
@@ -248,7 +250,7 @@ func TestManyAtOnceAreTakenInFiledAndTakenBack(t *testing.T) {
 	if n := count(); n != club+90 {
 		t.Errorf("%d in the ledger, expected the club and 90", n)
 	}
-	all := into[[]store.Item](t, call(t, http.MethodGet, url+"/api/batches/"+batchID+"/items?state=filed&limit=500", nil))
+	all := into[[]ledger.Item](t, call(t, http.MethodGet, url+"/api/batches/"+batchID+"/items?state=filed&limit=500", nil))
 	if len(all) != 90 || all[0].Folio == nil {
 		t.Errorf("%d are listed as filed", len(all))
 	}
@@ -256,11 +258,11 @@ func TestManyAtOnceAreTakenInFiledAndTakenBack(t *testing.T) {
 		t.Errorf("a variant of the batch has parents %+v", f.Parents)
 	}
 	// the same file sent again changes nothing
-	again := into[store.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID, asJSON(map[string]any{"name": "box 4.txt", "text": batchOf(100)}), "Seat", seat))
+	again := into[ledger.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID, asJSON(map[string]any{"name": "box 4.txt", "text": batchOf(100)}), "Seat", seat))
 	if again.Filed != 90 || again.Clean != 0 {
 		t.Errorf("sent again: %+v", again)
 	}
-	back := into[store.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID+"/withdrawal", asJSON(map[string]bool{"withdrawn": true}), "Seat", seat))
+	back := into[ledger.Batch](t, call(t, http.MethodPut, url+"/api/batches/"+batchID+"/withdrawal", asJSON(map[string]bool{"withdrawn": true}), "Seat", seat))
 	if !back.Withdrawn || count() != club {
 		t.Errorf("taken back: %+v, %d in the ledger", back, count())
 	}

@@ -26,7 +26,7 @@ func fillWith(b *testing.B, l *ledger.Ledger, n int) (parent, variant int) {
 	put := func(i int) {
 		f := ledger.Filing{Text: flies[i].Text}
 		if p := flies[i].Parent; p >= 0 {
-			f.Parents = []int{folios[p]}
+			f.Parents = []ledger.Parent{{Folio: folios[p]}}
 		}
 		filed, err := l.File(context.Background(), f, ledger.Sender{})
 		if err != nil {
@@ -179,13 +179,13 @@ func BenchmarkCardBox(b *testing.B) {
 	for i := 0; b.Loop(); i++ {
 		id := fmt.Sprintf("00000000-0000-4000-8000-%012d", i)
 		t := time.Now()
-		if _, err := l.TakeIn(ctx, id, "box", text, "bench"); err != nil {
+		if _, err := l.TakeIn(ctx, id, "box", text, ledger.Sender{Seat: "bench"}); err != nil {
 			b.Fatal(err)
 		}
 		b.ReportMetric(time.Since(t).Seconds(), "s-to-read-1000")
 		t = time.Now()
 		for {
-			p, err := l.FileSome(ctx, id, 25, "bench")
+			p, err := l.FileSome(ctx, id, 25, ledger.Sender{Seat: "bench"})
 			if err != nil {
 				b.Fatal(err)
 			}

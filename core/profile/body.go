@@ -332,7 +332,7 @@ func (m *maker) bead(i int) {
 	p := m.d.Parts[i]
 	mm := p.DiameterMM
 	s := m.shape("bead", i)
-	if mm == 0 {
+	if mm == 0 || mm > proportion.BeyondMM {
 		mm = proportion.UsualBeadMM(m.g)
 		s.Assumed = true
 	}

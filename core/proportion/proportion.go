@@ -227,7 +227,7 @@ func (r *Resolver) Length(i int) (Span, bool) {
 	r.path = append(r.path, i)
 	s, ok := r.resolve(i, p)
 	r.path = r.path[:len(r.path)-1]
-	if ok && s.High > beyondMM {
+	if ok && s.High > BeyondMM {
 		r.warn("beyond", p.Role, fmt.Sprintf("%q is %.0f mm here, longer than any fly; it is kept as written and left out of the sums", l(p), s.High))
 		ok = false
 	}
@@ -244,7 +244,7 @@ func l(p dressing.Part) string { return cmp.Or(p.Length.Text, p.Length.String())
 // Nothing of a fly is longer than this, in mm, nor stands further from the eye than so
 // many shanks. From memory: the largest are some 300 mm.
 const (
-	beyondMM     = 600
+	BeyondMM     = 600
 	beyondShanks = 20
 )
 
@@ -438,6 +438,8 @@ func On(d dressing.Dressing, h hook.Hook, stated bool) Measured {
 				out.Fixed = true
 				out.ScaledMM = s.Mid() * g.ShankMM / saidGeometry.ShankMM
 			}
+		} else if std.Form == role.FormBead && p.DiameterMM > BeyondMM {
+			r.warn("beyond", p.Role, fmt.Sprintf("%.0f mm across is more than any fly; it is kept as written and left out of the sums", p.DiameterMM))
 		} else if std.Form == role.FormBead && p.DiameterMM > 0 {
 			out.LowMM, out.MM, out.HighMM = p.DiameterMM, p.DiameterMM, p.DiameterMM
 			out.OfShank, out.OfShankLow, out.OfShankHigh = p.DiameterMM/g.ShankMM, p.DiameterMM/g.ShankMM, p.DiameterMM/g.ShankMM

@@ -87,5 +87,4 @@ create trigger undoing_is_not_emptied before truncate on undoing for each statem
 revoke update on deed from mothledger_app;
 grant select, insert on undoing to mothledger_app;
 grant update (kind, reason) on descent to mothledger_app;
-grant update (kind) on vocabulary to mothledger_app;
 grant update (dropped) on batch to mothledger_app;
