@@ -140,34 +140,35 @@ type Progress struct {
 // the same box is filed first.
 func (l *Ledger) FileSome(ctx context.Context, id string, limit int, by Sender) (Progress, error) {
 	out := Progress{Just: []Item{}}
-	sent := map[int]bool{} // recipes whose parent was sent for
-	next := 0
-	for range limit {
+	var waiting []int // recipes that wait for their parents, the last for the one in hand
+	for next := 0; len(out.Just) < limit; {
 		var it store.Item
 		_, err := l.do(ctx, Sender{Seat: by.Seat}, nil, func(tx *store.Tx) (deed, error) {
 			var err error
 			if it, err = tx.NextClean(ctx, id, next); err != nil {
 				return deed{}, err
 			}
-			return fileItem(ctx, tx, id, &it, sent)
+			return fileItem(ctx, tx, id, &it, waiting)
 		})
-		if errors.Is(err, store.ErrNotFound) {
-			if next > 0 { // somebody else has it
-				next = 0
-				continue
-			}
-			break
-		}
 		var later laterItem
-		if errors.As(err, &later) {
-			sent[it.Position], next = true, int(later)
+		switch {
+		case errors.As(err, &later):
+			waiting, next = append(waiting, it.Position), int(later)
 			continue
-		}
-		if err != nil {
+		case errors.Is(err, store.ErrNotFound) && next == 0:
+			limit = 0 // none is left
+			continue
+		case errors.Is(err, store.ErrNotFound): // somebody else has it
+		case err != nil:
 			return out, err
+		default:
+			it.Text = ""
+			out.Just = append(out.Just, item(it))
 		}
-		it.Text, next = "", 0
-		out.Just = append(out.Just, item(it))
+		next = 0
+		if n := len(waiting) - 1; n >= 0 {
+			waiting, next = waiting[:n], waiting[n]
+		}
 	}
 	b, err := l.Batch(ctx, id)
 	out.Batch = b
@@ -179,7 +180,7 @@ type laterItem int
 
 func (laterItem) Error() string { return "its parent stands later in the box" }
 
-func fileItem(ctx context.Context, tx *store.Tx, id string, it *store.Item, sent map[int]bool) (deed, error) {
+func fileItem(ctx context.Context, tx *store.Tx, id string, it *store.Item, waiting []int) (deed, error) {
 	key := store.Key{Box: id, Position: it.Position}
 	set := func(state ItemState, why string, folio *int) error {
 		it.State, it.Why, it.Folio = string(state), why, folio
@@ -200,14 +201,14 @@ func fileItem(ctx context.Context, tx *store.Tx, id string, it *store.Item, sent
 		return aside, err
 	}
 	for _, o := range list {
-		if len(o.Choices) > 0 || sent[it.Position] || strings.EqualFold(o.Name, rev.Title) {
+		if len(o.Choices) > 0 {
 			continue
 		}
 		at, err := tx.CleanTitled(ctx, id, o.Name)
 		if err != nil {
 			return aside, err
 		}
-		if at > 0 {
+		if at > 0 && at != it.Position && !slices.Contains(waiting, at) {
 			return aside, laterItem(at)
 		}
 	}

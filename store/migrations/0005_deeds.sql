@@ -28,7 +28,10 @@ alter table draft drop constraint draft_body_check;
 alter table draft alter column body type text using body::text;
 alter table draft add constraint draft_body_check check (octet_length(body) <= 3145728);
 
-alter table batch add column dropped boolean not null default false;
+alter table batch
+  add column dropped boolean not null default false,
+  drop constraint batch_seat_check,
+  add constraint batch_seat_check check (char_length(seat) <= 100);
 
 -- The journal: what was done, by whom, why, and what stood before and after. A
 -- deed without a change is older than that and cannot be undone from here.
