@@ -3,6 +3,7 @@ package ledger
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -56,7 +57,11 @@ func (l *Ledger) SaveDraft(ctx context.Context, seat string, d Draft) (int64, er
 	if !json.Valid(d.Body) {
 		return 0, &Fault{"body", "expected JSON"}
 	}
-	return l.store.SaveDraft(ctx, seat, store.Draft(d))
+	n, err := l.store.SaveDraft(ctx, seat, store.Draft(d))
+	if errors.Is(err, store.ErrUnkept) && d.Folio != nil {
+		return 0, &Fault{"folio", fmt.Sprintf("there is no folio %d to revise", *d.Folio)}
+	}
+	return n, err
 }
 
 // Drafts lists a seat's drafts, the newest first.

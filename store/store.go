@@ -49,6 +49,17 @@ type queryer interface {
 	SelectContext(ctx context.Context, to any, query string, args ...any) error
 }
 
+// told asks a question and answers with the package's own errors.
+type told struct{ q queryer }
+
+func (t told) GetContext(ctx context.Context, to any, query string, args ...any) error {
+	return plain(t.q.GetContext(ctx, to, query, args...))
+}
+
+func (t told) SelectContext(ctx context.Context, to any, query string, args ...any) error {
+	return plain(t.q.SelectContext(ctx, to, query, args...))
+}
+
 // Errors that callers tell apart.
 var (
 	ErrNotFound = errors.New("there is no such dressing")
@@ -85,7 +96,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	db.SetMaxIdleConns(8)
 	db.SetConnMaxIdleTime(5 * time.Minute)
 	pool := sqlx.NewDb(db, "pgx")
-	s := &Store{Reads{pool}, pool}
+	s := &Store{Reads{told{pool}}, pool}
 	if err := s.Ping(ctx); err != nil {
 		_ = db.Close()
 		return nil, err
@@ -148,7 +159,7 @@ func (s *Store) once(ctx context.Context, f func(*Tx) error) error {
 		return plain(err)
 	}
 	defer func() { _ = tx.Rollback() }()
-	if err := f(&Tx{Reads: Reads{tx}, tx: tx}); err != nil {
+	if err := f(&Tx{Reads: Reads{told{tx}}, tx: tx}); err != nil {
 		return plain(err)
 	}
 	err = plain(tx.Commit())
@@ -166,7 +177,7 @@ func (s *Store) View(ctx context.Context, f func(Reads) error) error {
 		return plain(err)
 	}
 	defer func() { _ = tx.Rollback() }()
-	return plain(f(Reads{tx}))
+	return plain(f(Reads{told{tx}}))
 }
 
 // plain turns the database's own refusals into the package's errors.
@@ -175,8 +186,9 @@ func plain(err error) error {
 		return nil
 	}
 	var pg *pgconn.PgError
-	if !errors.As(err, &pg) {
-		if away(err) {
+	var refused *pgconn.ConnectError
+	if errors.As(err, &refused) || !errors.As(err, &pg) {
+		if refused != nil || away(err) {
 			return fmt.Errorf("%w: %w", ErrAway, err)
 		}
 		return err
@@ -192,7 +204,7 @@ func plain(err error) error {
 	switch {
 	case strings.HasPrefix(pg.Code, "08"), strings.HasPrefix(pg.Code, "57P"), pg.Code == "53300", pg.Code == "57014": // gone, closing, full, or too slow
 		return fmt.Errorf("%w: %w", ErrAway, err)
-	case strings.HasPrefix(pg.Code, "22"), pg.Code == "23514", pg.Code == "54000": // a value that no column takes
+	case strings.HasPrefix(pg.Code, "22"), strings.HasPrefix(pg.Code, "23"), pg.Code == "54000": // a value that no column takes
 		return fmt.Errorf("%w: %w", ErrUnkept, err)
 	}
 	return err
@@ -203,9 +215,8 @@ func away(err error) bool {
 	if errors.Is(err, context.Canceled) {
 		return false
 	}
-	var refused *pgconn.ConnectError
 	var broken net.Error
-	return errors.As(err, &refused) || errors.As(err, &broken) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, sql.ErrConnDone) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) ||
+	return errors.As(err, &broken) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, sql.ErrConnDone) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) ||
 		errors.Is(err, net.ErrClosed) || errors.Is(err, syscall.ECONNREFUSED) || errors.Is(err, syscall.ECONNRESET) || errors.Is(err, syscall.EPIPE) || strings.Contains(err.Error(), "conn closed")
 }
 

@@ -181,7 +181,7 @@ func openOwner(s *Store, t *testing.T) (*Store, error) {
 	s.db.SetMaxOpenConns(1)
 	t.Cleanup(func() { s.db.SetMaxOpenConns(16) })
 	_, err = s.db.Exec("reset role")
-	out := &Store{Reads{s.db}, s.db}
+	out := &Store{Reads{told{s.db}}, s.db}
 	return out, err
 }
 

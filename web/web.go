@@ -7,6 +7,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"io/fs"
 	"log/slog"
 	"net"
@@ -35,6 +36,17 @@ const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-
 func New(l *ledger.Ledger, files fs.FS, log *slog.Logger, hosts ...string) http.Handler {
 	e := echo.New()
 	e.HideBanner, e.HidePort = true, true
+	e.HTTPErrorHandler = func(err error, c echo.Context) {
+		var he *echo.HTTPError
+		switch {
+		case c.Response().Committed:
+		case errors.As(err, &he):
+			_ = refuse(c, he.Code, fmt.Sprint(he.Message))
+		default:
+			log.ErrorContext(c.Request().Context(), "request failed", "error", err)
+			_ = refuse(c, http.StatusInternalServerError, "the ledger could not do this; nothing was changed")
+		}
+	}
 	e.Use(middleware.Recover(), guard(hosts), middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
 	api := describe(e)
 	operations(api, l, log)

@@ -49,6 +49,11 @@ func (r reply) detail() (msg, field string) {
 
 func call(t testing.TB, method, address string, body []byte, headers ...string) reply {
 	t.Helper()
+	return do(t, request(t, method, address, body, headers...))
+}
+
+func request(t testing.TB, method, address string, body []byte, headers ...string) *http.Request {
+	t.Helper()
 	req, err := http.NewRequestWithContext(t.Context(), method, address, bytes.NewReader(body))
 	if err != nil {
 		t.Fatal(err)
@@ -59,6 +64,11 @@ func call(t testing.TB, method, address string, body []byte, headers ...string) 
 	for i := 0; i+1 < len(headers); i += 2 {
 		req.Header.Set(headers[i], headers[i+1])
 	}
+	return req
+}
+
+func do(t testing.TB, req *http.Request) reply {
+	t.Helper()
 	res, err := http.DefaultClient.Do(req)
 	if err != nil {
 		t.Fatal(err)
