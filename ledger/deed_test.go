@@ -843,3 +843,18 @@ func TestKindsStandOnce(t *testing.T) {
 		t.Errorf("kinds %v", all)
 	}
 }
+
+var errGone = errors.New("gone")
+
+// impatient is a context that ends after it was asked so many times.
+type impatient struct {
+	context.Context
+	left int
+}
+
+func (c *impatient) Err() error {
+	if c.left--; c.left < 0 {
+		return errGone
+	}
+	return nil
+}

@@ -282,14 +282,31 @@ func (t *Tx) File(ctx context.Context, r Revision) (id int64, folio int, err err
 	if err != nil {
 		return 0, 0, err
 	}
-	_, err = t.Revise(ctx, id, 0, r)
-	return id, folio, err
+	if _, err = t.add(ctx, id, 0, r); err != nil {
+		return 0, 0, err
+	}
+	// a new dressing is in the lists, and says its first revision
+	t.changes = append(t.changes, Change{OfShelf, Key{Folio: folio}, null, json.RawMessage(`{"withdrawn":false}`)}, Change{OfSays, Key{Folio: folio}, null, json.RawMessage(`{"revision":1,"as":1}`)})
+	return id, folio, nil
 }
 
 // Revise adds the revision of a dressing that follows the one with number base,
 // and gives its number. ErrStale where base is no longer the newest, or where
 // another transaction adds the same number first.
 func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (int, error) {
+	before, err := t.says(ctx, dressing)
+	if err != nil {
+		return 0, err
+	}
+	number, err := t.add(ctx, dressing, base, r)
+	if err != nil {
+		return 0, err
+	}
+	return number, t.said(ctx, dressing, before)
+}
+
+// add adds a revision.
+func (t *Tx) add(ctx context.Context, dressing int64, base int, r Revision) (int, error) {
 	// names are added in one order, whoever adds them, so that two filings of the same
 	// new names wait for one another rather than both for ever
 	ids := map[string]*int64{}
@@ -318,10 +335,6 @@ func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (
 	}
 	var id int64
 	var number int
-	before, err := t.says(ctx, dressing)
-	if err != nil {
-		return 0, err
-	}
 	err = t.tx.QueryRowxContext(ctx, `
 		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
 		select $1, $17::integer + 1, $2, $3, $4, $5, $6::bigint, $7::bigint, $8::bigint, $9, $10, $11::integer, $12::integer, $13, $14::integer, $15::integer, $16, $18, $19
@@ -340,16 +353,13 @@ func (t *Tx) Revise(ctx context.Context, dressing int64, base int, r Revision) (
 			return 0, err
 		}
 	}
-	return number, t.said(ctx, dressing, before)
+	return number, nil
 }
 
 // says gives what a dressing says now, for the deed; and said remembers that it says
 // something else.
 func (t *Tx) says(ctx context.Context, dressing int64) (json.RawMessage, error) {
 	folio, _, err := t.FolioOf(ctx, dressing)
-	if errors.Is(err, sql.ErrNoRows) {
-		return null, nil
-	}
 	if err != nil {
 		return nil, err
 	}
@@ -361,13 +371,7 @@ func (t *Tx) said(ctx context.Context, dressing int64, before json.RawMessage) e
 	if err != nil {
 		return err
 	}
-	key := Key{Folio: folio}
-	if bytes.Equal(before, null) { // it is new, and now in the lists
-		if err := t.changed(ctx, OfShelf, key, null); err != nil {
-			return err
-		}
-	}
-	return t.changed(ctx, OfSays, key, before)
+	return t.changed(ctx, OfSays, Key{Folio: folio}, before)
 }
 
 // Again files an older revision as the one after base, word for word and reading for

@@ -1,0 +1,437 @@
+package ledger
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"maps"
+	"path"
+	"slices"
+	"strings"
+
+	"mothledger/core/descent"
+	"mothledger/core/dressing"
+	"mothledger/exchange/bag"
+	"mothledger/store"
+)
+
+// The payload of a bag of a ledger: a file of JSON lines for each kind of record, and each
+// dressing in its plain form as it stands now.
+const (
+	bagFormat  = "1"
+	recordsDir = "ledger"
+	plainDir   = "dressings"
+)
+
+func recordsFile(sheet string) string { return path.Join(recordsDir, sheet+".jsonl") }
+func plainFile(folio int) string      { return path.Join(plainDir, fmt.Sprintf("%05d.txt", folio)) }
+
+// stood is what a line of the revisions is read for.
+type stood struct {
+	Folio   int               `json:"folio"`
+	Number  int               `json:"number"`
+	Reading dressing.Dressing `json:"reading"`
+}
+
+// plains collects the plain form of the newest revision of each dressing.
+type plains map[int]string
+
+func (p plains) take(line []byte) error {
+	var r stood
+	if err := json.Unmarshal(line, &r); err != nil {
+		return err
+	}
+	if r.Reading.VariantOf != "" && r.Reading.Parents == nil {
+		r.Reading.Parents = []dressing.Named{{Kind: descent.VariantOf, Name: r.Reading.VariantOf}}
+	}
+	p[r.Folio] = dressing.Write(r.Reading)
+	return nil
+}
+
+// TakeOut writes the whole ledger into a bag and closes it.
+func (l *Ledger) TakeOut(ctx context.Context, w *bag.Writer) error {
+	defer w.Abandon()
+	texts := plains{}
+	err := l.store.TakeOut(ctx, func(sheet string, read func(func([]byte) error) error) error {
+		return w.File(recordsFile(sheet), func(to io.Writer) error {
+			return read(func(line []byte) error {
+				if sheet == "revisions" {
+					if err := texts.take(line); err != nil {
+						return err
+					}
+				}
+				_, err := to.Write(append(line, '\n'))
+				return err
+			})
+		})
+	})
+	if err != nil {
+		return err
+	}
+	for _, folio := range slices.Sorted(maps.Keys(texts)) {
+		if err := w.File(plainFile(folio), func(to io.Writer) error { _, err := io.WriteString(to, texts[folio]); return err }); err != nil {
+			return err
+		}
+	}
+	return w.Close([2]string{"External-Description", "A whole Moth Ledger: records as JSON lines, each dressing in its plain form"}, [2]string{"Moth-Ledger-Format", bagFormat})
+}
+
+// Damage lists what is wrong with a bag.
+type Damage []string
+
+func (d Damage) Error() string { return "the bag is damaged:\n  " + strings.Join(d, "\n  ") }
+
+// CheckBag names each damage of a bag: against its manifests, and of the records against
+// one another. It is empty for a bag that can be put in.
+func CheckBag(b *bag.Bag) (Damage, error) {
+	out := Damage(b.Check())
+	if v, ok := b.Info("Moth-Ledger-Format"); len(out) == 0 && (!ok || v != bagFormat) {
+		out = append(out, fmt.Sprintf("bag-info.txt says the format %q; expected %s", v, bagFormat))
+	}
+	if len(out) > 0 { // what cannot be trusted is not looked into
+		return out, nil
+	}
+	c := checker{bag: b, revisions: map[int]int{}, up: map[int][]int{}, known: map[string]map[string]bool{}}
+	for _, sh := range store.Sheets {
+		c.sheet(sh)
+	}
+	c.whole()
+	return c.found, nil
+}
+
+// checker holds the records of a bag against one another.
+type checker struct {
+	bag       *bag.Bag
+	found     Damage
+	known     map[string]map[string]bool // by kind of record, what there is
+	revisions map[int]int                // the last number by folio
+	up        map[int][]int              // parents by folio
+}
+
+func (c *checker) say(f string, args ...any) { c.found = append(c.found, fmt.Sprintf(f, args...)) }
+
+func (c *checker) knows(kind string, v any) bool { return c.known[kind][fmt.Sprint(v)] }
+
+func (c *checker) learn(kind string, v any) (twice bool) {
+	if c.known[kind] == nil {
+		c.known[kind] = map[string]bool{}
+	}
+	twice = c.knows(kind, v)
+	c.known[kind][fmt.Sprint(v)] = true
+	return twice
+}
+
+// record are the fields by which records refer to one another.
+type record struct {
+	Folio                    *int
+	Parent, Number, Position int
+	Again                    *int
+	Deed                     json.Number
+	By                       *json.Number
+	Hook                     json.Number
+	Box, Draft, Key, Words   string
+	Name, Title, Kind        string
+	Originator, Tier, Source *string
+}
+
+func (c *checker) sheet(sh store.Sheet) {
+	file := recordsFile(sh.Name)
+	err := c.bag.Lines(file, func(n int, line []byte) error {
+		var fields map[string]json.RawMessage
+		if err := json.Unmarshal(line, &fields); err != nil {
+			c.say("data/%s, line %d: this is no JSON: %v", file, n, err)
+			return nil
+		}
+		for _, f := range sh.Fields {
+			if _, ok := fields[f]; !ok {
+				c.say("data/%s, line %d: the field %q is missing", file, n, f)
+				return nil
+			}
+		}
+		for f := range fields {
+			if !slices.Contains(sh.Fields, f) {
+				c.say("data/%s, line %d: there is no field %q", file, n, f)
+			}
+		}
+		var r record
+		if err := json.Unmarshal(line, &r); err != nil {
+			c.say("data/%s, line %d: %v", file, n, err)
+			return nil
+		}
+		if why := c.refers(sh.Name, r); why != "" {
+			c.say("data/%s, line %d: %s", file, n, why)
+		}
+		return nil
+	})
+	if errors.Is(err, fs.ErrNotExist) {
+		c.say("data/%s is missing", file)
+	} else if err != nil {
+		c.say("%v", err)
+	}
+}
+
+// refers learns what a record is and tells what it refers to that is not there.
+func (c *checker) refers(sheet string, r record) string {
+	folio := 0
+	if r.Folio != nil {
+		folio = *r.Folio
+	}
+	if sheet != "dressings" && r.Folio != nil && !c.knows("dressings", folio) {
+		return fmt.Sprintf("there is no folio %d", folio)
+	}
+	for _, x := range []struct {
+		kind string
+		name *string
+	}{{"people", r.Originator}, {"people", r.Tier}, {"sources", r.Source}} {
+		if sheet == "revisions" && x.name != nil && !c.knows(x.kind, strings.ToLower(*x.name)) {
+			return fmt.Sprintf("%q is not among the %s", *x.name, x.kind)
+		}
+	}
+	twice := false
+	switch sheet {
+	case "people":
+		twice = c.learn(sheet, strings.ToLower(r.Name))
+	case "sources":
+		twice = c.learn(sheet, strings.ToLower(r.Title))
+	case "dressings":
+		twice = c.learn(sheet, folio)
+	case "revisions":
+		if c.revisions[folio]+1 != r.Number {
+			return fmt.Sprintf("revision %d of folio %d follows %d", r.Number, folio, c.revisions[folio])
+		}
+		c.revisions[folio] = r.Number
+		if r.Again != nil && (*r.Again < 1 || *r.Again >= r.Number) {
+			return fmt.Sprintf("revision %d cannot repeat revision %d", r.Number, *r.Again)
+		}
+	case "links":
+		if !c.knows("dressings", r.Parent) {
+			return fmt.Sprintf("there is no folio %d", r.Parent)
+		}
+		if _, ok := descent.Parse(r.Kind); !ok {
+			return fmt.Sprintf("%q is no kind of descent", r.Kind)
+		}
+		c.up[folio] = append(c.up[folio], r.Parent)
+		twice = c.learn(sheet, fmt.Sprint(folio, r.Parent, r.Kind))
+	case "words":
+		twice = c.learn(sheet, r.Words)
+	case "hooks":
+		twice = c.learn(sheet, r.Hook)
+	case "boxes":
+		twice = c.learn(sheet, r.Box)
+	case "recipes":
+		if !c.knows("boxes", r.Box) {
+			return "there is no box " + r.Box
+		}
+		twice = c.learn(sheet, fmt.Sprint(r.Box, r.Position))
+	case "drafts":
+		twice = c.learn(sheet, r.Draft)
+	case "deeds":
+		twice = c.learn(sheet, r.Deed)
+	case "undoings":
+		if !c.knows("deeds", r.Deed) || r.By != nil && !c.knows("deeds", *r.By) {
+			return "there is no such deed"
+		}
+		twice = c.learn(sheet, r.Deed)
+	case "keys":
+		if r.Deed != "" && !c.knows("deeds", r.Deed) {
+			return fmt.Sprintf("there is no deed %s", r.Deed)
+		}
+		twice = c.learn(sheet, r.Key)
+	}
+	if twice {
+		return "it stands twice"
+	}
+	return ""
+}
+
+// whole looks at the records as a whole: each dressing has a revision and a plain form,
+// none descends from itself, and there is nothing else in the bag.
+func (c *checker) whole() {
+	want := map[string]bool{}
+	for _, sh := range store.Sheets {
+		want["data/"+recordsFile(sh.Name)] = true
+	}
+	folios := slices.Sorted(maps.Keys(c.revisions))
+	for _, f := range folios {
+		want["data/"+plainFile(f)] = true
+		if _, err := fs.Stat(c.bag, "data/"+plainFile(f)); err != nil {
+			c.say("data/%s is missing: folio %d has no plain form", plainFile(f), f)
+		}
+	}
+	if n := len(c.known["dressings"]); n > len(folios) {
+		c.say("%d dressings have no revision", n-len(folios))
+	}
+	_ = fs.WalkDir(c.bag, "data", func(name string, e fs.DirEntry, err error) error {
+		if err == nil && !e.IsDir() && !want[name] {
+			c.say("%s is no part of a ledger", name)
+		}
+		return nil
+	})
+	if f := circle(c.up); f > 0 {
+		c.say("data/%s: folio %d descends from itself", recordsFile("links"), f)
+	}
+}
+
+// circle gives a folio that descends from itself, 0 where none does.
+func circle(up map[int][]int) int {
+	const open, done = 1, 2
+	state := map[int]int{}
+	var visit func(int) bool
+	visit = func(f int) bool {
+		state[f] = open
+		for _, p := range up[f] {
+			if state[p] == open || state[p] == 0 && visit(p) {
+				return true
+			}
+		}
+		state[f] = done
+		return false
+	}
+	for f := range up {
+		if state[f] == 0 && visit(f) {
+			return f
+		}
+	}
+	return 0
+}
+
+// Filled is what a bag brought.
+type Filled struct {
+	Dressings int
+	// Changed are folios whose plain form was changed by hand in the bag: each has a
+	// revision more.
+	Changed []int
+	// Asked are parents that a changed plain form names and that nothing is linked to.
+	Asked []string
+}
+
+// slice is how many records are put in at once.
+const slice = 300
+
+// PutIn fills an empty ledger from a bag, as the role that owns the tables: all of it or
+// nothing. A dressing whose plain form was changed by hand gets that as its next revision.
+func PutIn(ctx context.Context, url string, b *bag.Bag) (Filled, error) {
+	var out Filled
+	damage, err := CheckBag(b)
+	if err != nil {
+		return out, err
+	}
+	if len(damage) > 0 {
+		return out, damage
+	}
+	err = store.Fill(ctx, url, func(f *store.Filler) error {
+		out = Filled{}
+		texts := plains{}
+		var withdrawn []int
+		for _, sh := range store.Sheets {
+			var list []json.RawMessage
+			err := b.Lines(recordsFile(sh.Name), func(_ int, line []byte) error {
+				switch sh.Name {
+				case "revisions":
+					if err := texts.take(line); err != nil {
+						return err
+					}
+				case "dressings":
+					var d struct {
+						Folio     int
+						Withdrawn bool
+					}
+					if err := json.Unmarshal(line, &d); err != nil {
+						return err
+					}
+					out.Dressings++
+					if d.Withdrawn {
+						withdrawn = append(withdrawn, d.Folio)
+					}
+				}
+				if list = append(list, bytes.Clone(line)); len(list) < slice {
+					return nil
+				}
+				err := f.Put(ctx, sh, list)
+				list = nil
+				return err
+			})
+			if err == nil {
+				err = f.Put(ctx, sh, list)
+			}
+			if err != nil {
+				return err
+			}
+		}
+		if err := f.Settle(ctx, withdrawn); err != nil {
+			return err
+		}
+		return out.changed(ctx, f.Tx(), b, texts)
+	})
+	return out, err
+}
+
+// changed files what was changed by hand in the plain forms of a bag.
+func (f *Filled) changed(ctx context.Context, tx *store.Tx, b *bag.Bag, texts plains) error {
+	for _, folio := range slices.Sorted(maps.Keys(texts)) {
+		name := "data/" + plainFile(folio)
+		text, err := fs.ReadFile(b, name)
+		if err != nil {
+			return err
+		}
+		if string(text) == texts[folio] {
+			continue
+		}
+		f.Changed = append(f.Changed, folio)
+		if err := f.revise(ctx, tx, folio, texts[folio], string(text)); err != nil {
+			return fmt.Errorf("%s: %w", name, err)
+		}
+	}
+	return nil
+}
+
+func (f *Filled) revise(ctx context.Context, tx *store.Tx, folio int, was, text string) error {
+	old, err := tx.One(ctx, folio)
+	if err != nil {
+		return err
+	}
+	stood, err := asideOf(old)
+	if err != nil {
+		return err
+	}
+	before, err := read(ctx, tx.Reads, was, stood.corrections)
+	if err != nil {
+		return err
+	}
+	now, err := read(ctx, tx.Reads, text, stood.corrections)
+	if err != nil {
+		return err
+	}
+	filing := Filing{Text: text, Why: "changed by hand in the bag", Corrections: stood.corrections, Settlements: stood.settlements}
+	rev, err := prepare(now.Dressing, weigh(nil, saidBy(now.Dressing), saidBy(before.Dressing), onFile(old)), filing)
+	if err != nil {
+		return err
+	}
+	id, err := tx.IDOf(ctx, folio)
+	if err != nil {
+		return err
+	}
+	if _, err := tx.Revise(ctx, id, old.Revision, rev); err != nil {
+		return err
+	}
+	newly := slices.DeleteFunc(slices.Clone(now.Dressing.Parents), func(n dressing.Named) bool { return slices.Contains(before.Dressing.Parents, n) })
+	list, err := offers(ctx, tx.Reads, newly)
+	if err != nil {
+		return err
+	}
+	for _, o := range list {
+		if ask := o.ask(); ask != "" {
+			f.Asked = append(f.Asked, fmt.Sprintf("folio %d: %s", folio, ask))
+			continue
+		}
+		if err := linkOne(ctx, tx, folio, Parent{Folio: o.Choices[0].Folio, Kind: o.Kind}, nil); err != nil {
+			return err
+		}
+	}
+	_, err = tx.Note(ctx, store.Deed{Seat: "bag", Kind: string(Revised), What: "revised " + nameOf(rev.Title), Why: rev.Why, Touches: []string{fmt.Sprintf("dressing %d", folio)}})
+	return err
+}
