@@ -7,7 +7,6 @@
 package store
 
 import (
-	"bytes"
 	"context"
 	"database/sql"
 	"database/sql/driver"
