@@ -211,6 +211,24 @@ func launch(ctx context.Context, bin, dir, data, password string, cred *syscall.
 	return s, nil
 }
 
+// Attach gives the server that runs in a folder already. Stopping it leaves it running.
+func Attach(ctx context.Context, dir string) (*Server, error) {
+	secret, err := os.ReadFile(filepath.Join(dir, "password"))
+	if err != nil {
+		return nil, fmt.Errorf("no PostgreSQL of a ledger's own is in %s: %w", dir, err)
+	}
+	state, err := os.ReadFile(filepath.Join(dir, "pg", "postmaster.pid"))
+	lines := strings.Split(string(state), "\n")
+	const portLine = 3
+	if err != nil || len(lines) <= portLine {
+		return nil, fmt.Errorf("the PostgreSQL in %s is just starting or ending; try again in a moment", dir)
+	}
+	s := &Server{URL: fmt.Sprintf("postgres://%s:%s@127.0.0.1:%s/postgres?sslmode=disable", keeper, strings.TrimSpace(string(secret)), lines[portLine]), exited: make(chan struct{})}
+	ctx, cancel := context.WithTimeout(ctx, startLimit)
+	defer cancel()
+	return s, s.await(ctx)
+}
+
 // await waits until the server answers.
 func (s *Server) await(ctx context.Context) error {
 	db, err := sql.Open("pgx", s.URL)
@@ -242,6 +260,9 @@ func (s *Server) PID() int { return s.cmd.Process.Pid }
 
 // Stop ends the server cleanly and waits for it.
 func (s *Server) Stop() {
+	if s.cmd == nil { // it is somebody else's
+		return
+	}
 	_ = s.cmd.Process.Signal(syscall.SIGINT)
 	select {
 	case <-s.exited:

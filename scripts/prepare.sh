@@ -68,6 +68,6 @@ need_front_end() {
 }
 
 need_program() {
-  newer bin/mothledger cmd core demo ledger localpg store ui/dist ui/embed.go web go.mod go.sum && step "program built" build_program
+  newer bin/mothledger cmd core demo exchange ledger localpg store ui/dist ui/embed.go web go.mod go.sum && step "program built" build_program
   return 0
 }

@@ -2,8 +2,14 @@ package web
 
 import (
 	"context"
+	"io"
 	"net/http"
+	"os"
+	"strconv"
 
+	"github.com/danielgtaylor/huma/v2"
+
+	"mothledger/exchange/bag"
 	"mothledger/ledger"
 )
 
@@ -35,6 +41,33 @@ func journalOperations(s server) {
 		}) (*answer[ledger.Undoing], error) {
 			u, err := l.Undoing(ctx, in.Deed, ledger.Sender{Seat: in.Seat})
 			return &answer[ledger.Undoing]{u}, err
+		})
+	handle(s, slow(op(http.MethodGet, "/api/bag", "take-out", "The whole ledger, as a bag of files with checksums in a ZIP file")),
+		func(ctx context.Context, _ *struct{}) (*huma.StreamResponse, error) {
+			f, err := os.CreateTemp("", "moth-ledger-*.zip")
+			if err != nil {
+				return nil, err
+			}
+			gone := func() { _ = f.Close(); _ = os.Remove(f.Name()) }
+			if err := l.TakeOut(ctx, bag.Zip(f)); err != nil {
+				gone()
+				return nil, err
+			}
+			size, err := f.Seek(0, io.SeekCurrent)
+			if err == nil {
+				_, err = f.Seek(0, io.SeekStart)
+			}
+			if err != nil {
+				gone()
+				return nil, err
+			}
+			return &huma.StreamResponse{Body: func(c huma.Context) {
+				defer gone()
+				c.SetHeader("Content-Type", "application/zip")
+				c.SetHeader("Content-Disposition", `attachment; filename="moth-ledger.zip"`)
+				c.SetHeader("Content-Length", strconv.FormatInt(size, 10))
+				_, _ = io.Copy(c.BodyWriter(), f)
+			}}, nil
 		})
 	handle(s, slow(op(http.MethodPost, "/api/undo", "undo", "Undo a seat's last deed, or any one")),
 		func(ctx context.Context, in *struct {

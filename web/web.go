@@ -47,7 +47,7 @@ func New(l *ledger.Ledger, files fs.FS, log *slog.Logger, hosts ...string) http.
 			_ = refuse(c, http.StatusInternalServerError, "the ledger could not do this; nothing was changed")
 		}
 	}
-	e.Use(middleware.Recover(), guard(hosts), middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	e.Use(middleware.Recover(), guard(hosts), middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024, Skipper: func(c echo.Context) bool { return c.Path() == "/api/bag" }}))
 	api := describe(e)
 	operations(api, l, log)
 	e.GET("/healthz", func(c echo.Context) error { return c.String(http.StatusOK, "ok\n") })

@@ -39,6 +39,7 @@ func send(address, path, key, match string, body any) (int, []byte) {
 	}
 	req.Header.Set("Content-Type", "application/json")
 	req.Header.Set("Idempotency-Key", key)
+	req.Header.Set("Seat", "seat of the crash")
 	if match != "" {
 		req.Header.Set("If-Match", match)
 	}
@@ -77,6 +78,8 @@ type said struct {
 	recent [][2]int
 	// open are requests that got no answer: they may have been filed or not
 	open map[string]string
+	// linked are folios that were acknowledged to descend from another
+	linked map[int]int
 }
 
 // TestKilledAtAnyMomentNothingAcknowledgedIsLost lets eight clients file and
@@ -89,7 +92,7 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 	}
 	const clients, parts = 8, 6
 	data := dataFolder(t)
-	all := said{texts: map[[2]int]string{}, open: map[string]string{}}
+	all := said{texts: map[[2]int]string{}, open: map[string]string{}, linked: map[int]int{}}
 	rnd := rand.New(rand.NewPCG(7, 11))
 	acknowledged, resent, doubled := 0, 0, 0
 	for round := range rounds(50) {
@@ -143,6 +146,7 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 
 // work files and revises until the ledger is gone.
 func work(address string, round, who, parts int, all *said, stop <-chan struct{}) {
+	before := 0
 	for n := 0; ; n++ {
 		select {
 		case <-stop:
@@ -170,6 +174,24 @@ func work(address string, round, who, parts int, all *said, stop <-chan struct{}
 		all.mu.Lock()
 		all.add(f, next)
 		all.mu.Unlock()
+		// every other fly is linked to the one before it, taken back, and that undone
+		if n%2 == 1 && before > 0 {
+			if status, _ := send(address, fmt.Sprintf("/api/dressings/%d/parents", f.Folio), key+"-link", "", map[string]any{"parent": before}); status != 200 {
+				return
+			}
+			all.mu.Lock()
+			all.linked[f.Folio] = before
+			all.mu.Unlock()
+			status, body := send(address, "/api/vocabulary", key+"-teach", "", map[string]string{"words": "grobble " + key, "as": "colour"})
+			var d struct{ Deed int64 }
+			if status != 200 || json.Unmarshal(body, &d) != nil {
+				return
+			}
+			if status, _ := send(address, "/api/undo", key+"-undo", "", map[string]any{"deed": d.Deed}); status != 200 {
+				return
+			}
+		}
+		before = f.Folio
 	}
 }
 
@@ -204,6 +226,40 @@ func verify(t *testing.T, address string, round int, all *said, parts int, whole
 			t.Errorf("round %d: folio %d revision %d was acknowledged and is now %.300s (%v)", round, k[0], k[1], body, err)
 			return
 		}
+		all.deeds(t, address, round, k[0])
+	}
+}
+
+// deeds looks whether the journal of a folio has each deed once, and whether a link that
+// was acknowledged is there.
+func (s *said) deeds(t *testing.T, address string, round, folio int) {
+	t.Helper()
+	_, body := get(t, fmt.Sprintf("%s/api/deeds?record=dressing&of=%d", address, folio))
+	var h struct {
+		Deeds []struct {
+			Kind  string
+			Folio int
+			Steps []struct{ After string }
+		}
+	}
+	if err := json.Unmarshal([]byte(body), &h); err != nil {
+		t.Fatalf("round %d: %v: %.300s", round, err, body)
+	}
+	count := map[string]int{}
+	for _, d := range h.Deeds {
+		if d.Folio == folio {
+			count[d.Kind]++
+		}
+	}
+	parent, linked := s.linked[folio]
+	if count["file"] != 1 || count["revise"] > 1 || count["link"] > 1 || linked && count["link"] != 1 {
+		t.Errorf("round %d: folio %d, a child of %d, has the deeds %v", round, folio, parent, count)
+	}
+	if linked {
+		_, body := get(t, fmt.Sprintf("%s/api/dressings/%d", address, folio))
+		if !strings.Contains(body, fmt.Sprintf(`"parents":[{"folio":%d,`, parent)) {
+			t.Errorf("round %d: the link of folio %d to %d was acknowledged and is gone", round, folio, parent)
+		}
 	}
 }
 
@@ -214,7 +270,7 @@ func TestNothingIsThereByHalf(t *testing.T) {
 		t.Skip("kills processes")
 	}
 	data := dataFolder(t)
-	all := said{texts: map[[2]int]string{}, open: map[string]string{}}
+	all := said{texts: map[[2]int]string{}, open: map[string]string{}, linked: map[int]int{}}
 	for round := range 4 {
 		s := startIn(t, data, "--empty")
 		stop := make(chan struct{})
@@ -247,7 +303,11 @@ func TestNothingIsThereByHalf(t *testing.T) {
 		"revisions without all parts":        `select count(*) from revision r where (select count(*) from part p where p.revision_id = r.id) <> jsonb_array_length(r.reading -> 'parts')`,
 		"newest that is not the newest":      `select count(*) from newest n join revision r on r.id = n.revision_id where r.number <> (select max(number) from revision x where x.dressing_id = n.dressing_id)`,
 		"revisions with a gap":               `select count(*) from (select dressing_id, max(number) m, count(*) c from revision group by 1) x where m <> c`,
-		"keys of filings that are not there": `select count(*) from filing f where not exists (select from revision r where r.dressing_id = f.dressing_id and r.number = f.number)`,
+		"revisions without a deed":           `select count(*) from revision r join dressing d on d.id = r.dressing_id where not exists (select from deed where change @> jsonb_build_array(jsonb_build_object('of', 'says', 'key', jsonb_build_object('folio', d.folio), 'after', jsonb_build_object('revision', r.number))))`,
+		"links without a deed":               `select count(*) from descent l join dressing d on d.id = l.child_id where not exists (select from deed where change @> jsonb_build_array(jsonb_build_object('of', 'link', 'key', jsonb_build_object('folio', d.folio))))`,
+		"deeds of links that are not there":  `select count(*) from deed e where kind = 'link' and not exists (select from descent l join dressing d on d.id = l.child_id where e.touches[1] = 'dressing ' || d.folio)`,
+		"deeds that are done twice":          `select count(*) from (select what from deed where kind in ('teach', 'undo') group by what having count(*) > 1) x`,
+		"keys of filings that are not there": `select count(*) from filing f where f.number is not null and not exists (select from revision r where r.dressing_id = f.dressing_id and r.number = f.number)`,
 	} {
 		var n int
 		if err := db.QueryRowContext(t.Context(), query).Scan(&n); err != nil || n != 0 {

@@ -32,6 +32,7 @@ const closingTime = 8 * time.Second
 
 func serveCommand() *cobra.Command {
 	var database, address string
+	var hosts []string
 	c := &cobra.Command{Use: "serve --database URL", Short: "Serve the ledger from a PostgreSQL of your own", Args: args(cobra.NoArgs),
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			if database == "" {
@@ -52,19 +53,25 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			_, _ = fmt.Fprintf(cmd.OutOrStdout(), "http://%s\n", l.Addr())
-			return serve(ctx, l, s, nil)
+			return serve(ctx, l, s, nil, hosts)
 		}}
 	c.Flags().StringVar(&database, "database", "", "address of the database, as the role that owns the tables")
 	c.Flags().StringVar(&address, "listen", "127.0.0.1:8600", "where to listen")
+	hostFlag(c, &hosts)
 	return c
+}
+
+// hostFlag lets a server be called by other names than its address.
+func hostFlag(c *cobra.Command, hosts *[]string) {
+	c.Flags().StringSliceVar(hosts, "host", nil, "a name by which browsers may call it, beside localhost and its address; may be given again")
 }
 
 // serve answers requests until the context ends or lost is closed, and then
 // lets the open ones finish.
-func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan struct{}) error {
+func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan struct{}, hosts []string) error {
 	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
 	srv := &http.Server{
-		Handler:           web.New(ledger.New(s), ui.Files(), log),
+		Handler:           web.New(ledger.New(s), ui.Files(), log, hosts...),
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute,
 		MaxHeaderBytes: 64 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
@@ -89,7 +96,8 @@ func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan stru
 func startCommand() *cobra.Command {
 	var port int
 	var data string
-	var empty bool
+	var empty, noBags bool
+	var hosts []string
 	c := &cobra.Command{Use: "start", Short: "Start a PostgreSQL of the ledger's own, load the demo club, and serve", Args: args(cobra.NoArgs),
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			if port < 0 || port > 65535 {
@@ -97,12 +105,22 @@ func startCommand() *cobra.Command {
 			}
 			ctx, stop := signal.NotifyContext(cmd.Context(), os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 			defer stop()
-			return start(ctx, cmd.OutOrStdout(), port, data, empty)
+			return start(ctx, cmd.OutOrStdout(), options{port, data, empty, noBags, hosts})
 		}}
 	c.Flags().IntVar(&port, "port", 8600, "port to serve on")
 	c.Flags().StringVar(&data, "data", ".data", "folder for the database")
 	c.Flags().BoolVar(&empty, "empty", false, "do not load the demo club")
+	c.Flags().BoolVar(&noBags, "no-bags", false, "do not take the whole ledger out every night")
+	hostFlag(c, &hosts)
 	return c
+}
+
+// options are what start is told.
+type options struct {
+	port          int
+	data          string
+	empty, noBags bool
+	hosts         []string
 }
 
 // steps prints a line a step with a tick and its time.
@@ -116,9 +134,9 @@ func (s *steps) done(what string) {
 	s.began = time.Now()
 }
 
-func start(ctx context.Context, out io.Writer, port int, data string, empty bool) error {
+func start(ctx context.Context, out io.Writer, o options) error {
 	st := &steps{out, time.Now()}
-	data, err := filepath.Abs(data)
+	data, err := filepath.Abs(o.data)
 	if err != nil {
 		return err
 	}
@@ -139,9 +157,9 @@ func start(ctx context.Context, out io.Writer, port int, data string, empty bool
 		return nil
 	}
 	defer func() { _ = held.Close() }()
-	l, err := net.Listen("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(port)))
+	l, err := net.Listen("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(o.port)))
 	if err != nil {
-		return fmt.Errorf("port %d is taken; choose another with --port: %w", port, err)
+		return fmt.Errorf("port %d is taken; choose another with --port: %w", o.port, err)
 	}
 	defer func() { _ = l.Close() }()
 	pg, err := localpg.Start(ctx, data, false)
@@ -163,7 +181,7 @@ func start(ctx context.Context, out io.Writer, port int, data string, empty bool
 		return err
 	}
 	defer func() { _ = s.Close() }()
-	if !empty {
+	if !o.empty {
 		n, err := demo.Load(ctx, s)
 		if err != nil {
 			return fmt.Errorf("demo club: %w", err)
@@ -178,7 +196,13 @@ func start(ctx context.Context, out io.Writer, port int, data string, empty bool
 	}
 	defer func() { _ = os.Remove(addressFile) }()
 	_, _ = fmt.Fprintf(out, "\nMoth Ledger is open at %s\nCtrl+C closes it.\n", address)
-	return serve(ctx, l, s, pg.Exited())
+	if !o.noBags {
+		ctx, stop := context.WithCancel(ctx)
+		defer stop()
+		n := nightly{filepath.Join(data, "bags"), func(ctx context.Context, path string) error { return takeOut(ctx, ledger.New(s), path) }, slog.New(slog.NewTextHandler(os.Stderr, nil))}
+		go n.run(ctx)
+	}
+	return serve(ctx, l, s, pg.Exited(), o.hosts)
 }
 
 // hold takes a lock on a file for as long as this process lives; nil where

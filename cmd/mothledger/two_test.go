@@ -113,6 +113,33 @@ func TestTwoApplicationsOnOneDatabase(t *testing.T) {
 			t.Fatalf("time %d: the second was told %s", n, bodies[loser])
 		}
 	}
+	// deeds of other kinds, both at once: one of them is the deed, the other changed nothing
+	status, body = send(apps[0], "/api/dressings", "another-of-the-two", "", map[string]string{"text": recipe(1, 1, 3)})
+	if status != 201 {
+		t.Fatalf("%d %s", status, body)
+	}
+	for n := range 60 {
+		var wg sync.WaitGroup
+		var deeds [2]int64
+		for i, a := range apps {
+			wg.Go(func() {
+				status, body := send(a, "/api/dressings/2/parents", fmt.Sprintf("link-%d-from-%d", n, i), "", map[string]any{"parent": 1, "off": n%2 == 1})
+				var d struct{ Deed int64 }
+				if err := json.Unmarshal(body, &d); status != 200 || err != nil {
+					t.Errorf("time %d: %d %s", n, status, body)
+				}
+				deeds[i] = d.Deed
+			})
+		}
+		wg.Wait()
+		if (deeds[0] == 0) == (deeds[1] == 0) {
+			t.Fatalf("time %d: both at once are the deeds %v", n, deeds)
+		}
+		var standing bool
+		if err := db.QueryRowContext(t.Context(), `select exists (select from descent)`).Scan(&standing); err != nil || standing != (n%2 == 0) {
+			t.Fatalf("time %d: linked %v (%v)", n, standing, err)
+		}
+	}
 	var revisions, newest int
 	if err := db.QueryRowContext(t.Context(), `select count(*), max(number) from revision where dressing_id = (select id from dressing where folio = 1)`).Scan(&revisions, &newest); err != nil || revisions != times+1 || newest != times+1 {
 		t.Errorf("%d revisions, the newest %d (%v)", revisions, newest, err)
