@@ -1,6 +1,6 @@
 import { onlineManager } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
-import { BookOpen, FishingHook, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
+import { BookOpen, FishingHook, History, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useKeys, useRooms } from "./kit/keys";
@@ -36,6 +36,7 @@ export function Shell() {
     { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
     { key: "w", what: "to the Words: how hedges are read", do: () => void navigate({ to: "/words" }) },
+    { key: "g", what: "to the Journal: what was done", do: () => void navigate({ to: "/journal" }) },
     { key: "u", what: "undo the last thing done from here", do: undoLast },
     { key: "t", what: dark ? "light paper" : "dark paper", do: toggle },
     { key: "?", what: "the keys of this page", do: () => setHelp(true) },
@@ -70,6 +71,10 @@ export function Shell() {
         <Link to="/hooks" className={tab} activeProps={active} aria-keyshortcuts="h">
           <FishingHook size={22} aria-hidden />
           Hooks
+        </Link>
+        <Link to="/journal" className={tab} activeProps={active} aria-keyshortcuts="g">
+          <History size={22} aria-hidden />
+          Journal
         </Link>
         <span className="grow" />
         <button type="button" className={tab} onClick={toggle} aria-keyshortcuts="t">

@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
+import { deedKinds, type Records, type Sought } from "./api/client";
 import { Trouble } from "./kit/pieces";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
@@ -6,6 +7,7 @@ import { WordsRoom } from "./rooms/desk/WordsRoom";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
 import { SizesRoom } from "./rooms/folio/SizesRoom";
 import { HooksRoom } from "./rooms/hooks/HooksRoom";
+import { JournalRoom } from "./rooms/journal/JournalRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
 import { SheetRoom } from "./rooms/ledger/SheetRoom";
 import { SchoolsRoom } from "./rooms/schools/SchoolsRoom";
@@ -47,6 +49,20 @@ const schools = createRoute({
   component: SchoolsRoom,
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
+const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
+const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box"];
+const journal = createRoute({
+  getParentRoute: () => root,
+  path: "/journal",
+  component: JournalRoom,
+  validateSearch: (s: Record<string, unknown>): Sought => ({
+    record: oneOf(s.record, aboutWhat),
+    of: s.of === undefined || s.of === "" ? undefined : String(s.of).slice(0, 200),
+    kind: oneOf(s.kind, deedKinds),
+    day: typeof s.day === "string" && /^\d{4}-\d{2}-\d{2}$/.test(s.day) ? s.day : undefined,
+    mine: s.mine ? true : undefined,
+  }),
+});
 const words = createRoute({ getParentRoute: () => root, path: "/words", component: WordsRoom });
 const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
 const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
@@ -59,7 +75,7 @@ const spread = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, words, sheet]),
+  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, words, sheet, journal]),
   defaultPreload: false,
   defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });

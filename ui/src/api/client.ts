@@ -1,6 +1,12 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
-import type { components, paths } from "./schema";
+import {
+  type components,
+  deedKindValues,
+  dressingCorrectionAsValues,
+  parentKindValues,
+  type paths,
+} from "./schema.gen";
 
 export type Entry = components["schemas"]["Entry"];
 export type Folio = components["schemas"]["Folio"];
@@ -30,6 +36,17 @@ export type HookEntry = components["schemas"]["HookEntry"];
 export type HookBody = components["schemas"]["HookBody"];
 export type AdvicePiece = components["schemas"]["AdvicePiece"];
 export type Essential = components["schemas"]["CompareEssential"];
+export type Relative = components["schemas"]["Relative"];
+export type Offer = components["schemas"]["Offer"];
+export type Name = components["schemas"]["Name"];
+export type Deed = components["schemas"]["Deed"];
+export type Undoing = components["schemas"]["Undoing"];
+export type Descent = Relative["kind"];
+
+/** The ways in which one dressing comes from another, and the kinds of deed. */
+export const descents = parentKindValues;
+export const deedKinds = deedKindValues;
+export const correctionKinds = dressingCorrectionAsValues;
 
 const api = createClient<paths>({ baseUrl: "/" });
 
@@ -148,12 +165,13 @@ export const spreadQuery = (parent: Leaf, variant: Leaf, v: Vice) =>
       old?.parent.entry.folio === parent.folio && old.variant.entry.folio === variant.folio ? old : undefined,
   });
 
-export const readQuery = (text: string, corrections: Correction[], v: Vice) =>
+type ReadBody = paths["/api/readings"]["post"]["requestBody"]["content"]["application/json"];
+
+export const readQuery = (body: ReadBody, v: Vice) =>
   queryOptions({
-    queryKey: ["read", text, corrections, v],
-    queryFn: ({ signal }) =>
-      answer(api.POST("/api/readings", { params: { query: vice(v) }, body: { text, corrections }, signal })),
-    enabled: text.trim() !== "",
+    queryKey: ["read", body, v],
+    queryFn: ({ signal }) => answer(api.POST("/api/readings", { params: { query: vice(v) }, body, signal })),
+    enabled: body.text.trim() !== "",
     placeholderData: keepPreviousData,
     staleTime: 60_000,
     gcTime: 60_000,
@@ -195,7 +213,42 @@ export const withdraw = (folio: number, withdrawn: boolean) =>
   );
 
 export const undo = (deed?: number) =>
-  answer(api.POST("/api/undo", { params: { header: bySeat }, body: deed ? { deed } : {} }));
+  answer(
+    api.POST("/api/undo", {
+      params: { header: { ...bySeat, "Idempotency-Key": crypto.randomUUID() } },
+      body: deed ? { deed } : {},
+    }),
+  );
+
+/** What an undo would do, without doing it. */
+export const rehearseUndo = (deed?: number) =>
+  answer(api.GET("/api/undoing", { params: { header: bySeat, query: { deed } } }));
+
+export type LinkBody = paths["/api/dressings/{folio}/parents"]["post"]["requestBody"]["content"]["application/json"];
+
+export const linkParent = (folio: number, body: LinkBody) =>
+  answer(api.POST("/api/dressings/{folio}/parents", { params: { path: { folio }, header: bySeat }, body }));
+
+export type Records = NonNullable<NonNullable<paths["/api/deeds"]["get"]["parameters"]["query"]>["record"]>;
+export type Sought = { record?: Records; of?: string; kind?: Deed["kind"]; day?: string; mine?: boolean };
+
+export const deedsQuery = (f: Sought) =>
+  infiniteQueryOptions({
+    queryKey: ["deeds", f],
+    queryFn: ({ signal, pageParam }) =>
+      answer(
+        api.GET("/api/deeds", {
+          params: {
+            header: bySeat,
+            query: { ...f, mine: f.mine || undefined, before: pageParam || undefined, limit: 30 },
+          },
+          signal,
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: keepPreviousData,
+  });
 
 export const teach = (c: Correction) => answer(api.POST("/api/vocabulary", { params: { header: bySeat }, body: c }));
 
@@ -238,13 +291,10 @@ export const fileSome = (id: string, limit: number) =>
   answer(api.POST("/api/batches/{id}/filings", { params: { path: { id }, header: bySeat }, body: { limit } }));
 
 export const stopBatch = (id: string, stopped: boolean) =>
-  answer(api.PUT("/api/batches/{id}/stopped", { params: { path: { id } }, body: { stopped } }));
+  answer(api.PUT("/api/batches/{id}/stopped", { params: { path: { id }, header: bySeat }, body: { stopped } }));
 
 export const batchBack = (id: string, withdrawn: boolean) =>
   answer(api.PUT("/api/batches/{id}/withdrawal", { params: { path: { id }, header: bySeat }, body: { withdrawn } }));
-
-export const filedByHand = (id: string, position: number, folio: number) =>
-  answer(api.PUT("/api/batches/{id}/items/{position}/folio", { params: { path: { id, position } }, body: { folio } }));
 
 export const workingsQuery = (folio: number, v: Vice) =>
   queryOptions<Workings>({
@@ -261,7 +311,12 @@ export const sizesQuery = (folio: number) =>
   });
 
 export const dismissAdvice = (folio: number, code: string, role: string, note: string) =>
-  answer(api.PUT("/api/dressings/{folio}/dismissals", { params: { path: { folio } }, body: { code, role, note } }));
+  answer(
+    api.PUT("/api/dressings/{folio}/dismissals", {
+      params: { path: { folio }, header: bySeat },
+      body: { code, role, note },
+    }),
+  );
 
 export const hooksQuery = queryOptions({
   queryKey: ["hooks"],
@@ -269,10 +324,10 @@ export const hooksQuery = queryOptions({
   staleTime: 30_000,
 });
 
-export const addHook = (body: HookBody) => answer(api.POST("/api/hooks", { body }));
+export const addHook = (body: HookBody) => answer(api.POST("/api/hooks", { params: { header: bySeat }, body }));
 
 export const retireHook = (id: number, retired: boolean) =>
-  answer(api.PUT("/api/hooks/{id}/retired", { params: { path: { id } }, body: { retired } }));
+  answer(api.PUT("/api/hooks/{id}/retired", { params: { path: { id }, header: bySeat }, body: { retired } }));
 
 export const wordsQuery = () =>
   queryOptions({
@@ -288,7 +343,7 @@ export const schoolsQuery = (folio?: number) =>
   });
 
 export const chooseSchool = (question: string, school: string, folio?: number) =>
-  answer(api.PUT("/api/schools", { params: { query: { folio } }, body: { question, school } }));
+  answer(api.PUT("/api/schools", { params: { query: { folio }, header: bySeat }, body: { question, school } }));
 
 export const reorder = (folio: number, places: number[]) =>
-  answer(api.PUT("/api/dressings/{folio}/order", { params: { path: { folio } }, body: { places } }));
+  answer(api.PUT("/api/dressings/{folio}/order", { params: { path: { folio }, header: bySeat }, body: { places } }));

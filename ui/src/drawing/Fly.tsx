@@ -27,7 +27,7 @@ const dash = (s: Shape, unit: number) =>
   s.assumed ? `${(unit * 0.03).toFixed(2)} ${(unit * 0.018).toFixed(2)}` : undefined;
 
 /** Hair-like things are this thick, as a share of the shank. */
-const strandWidth: Record<string, number> = {
+const strandWidth: Partial<Record<Shape["texture"], number>> = {
   hair: 0.0062,
   hackle: 0.0052,
   feather: 0.0058,
@@ -43,24 +43,27 @@ const strandWidth: Record<string, number> = {
   floss: 0.006,
 };
 
+/** How far the bands of a wound material stand apart, as a share of the shank. */
+const pitches: Partial<Record<Shape["texture"], number>> = {
+  thread: 0.016,
+  floss: 0.022,
+  fibre: 0.036,
+  quill: 0.055,
+  biot: 0.07,
+  strip: 0.075,
+  rubber: 0.08,
+  tinsel: 0.07,
+  wire: 0.03,
+  case: 0.03,
+};
+
 function Envelope({ s, t, unit }: Inked) {
   const clip = useId();
   if (s.texture === "gloss") return <Gloss s={s} t={t} unit={unit} />;
   const d = outlineOf(s);
   const fuzzy = ["fur", "herl", "wool", "yarn", "hair", "plume", "hackle", "plain"].includes(s.texture);
   const metal = s.texture === "tinsel" || s.texture === "wire" || s.texture === "flash";
-  const pitch = {
-    thread: 0.016,
-    floss: 0.022,
-    fibre: 0.036,
-    quill: 0.055,
-    biot: 0.07,
-    strip: 0.075,
-    rubber: 0.08,
-    tinsel: 0.07,
-    wire: 0.03,
-    case: 0.03,
-  }[s.texture];
+  const pitch = pitches[s.texture];
   const hair = fuzzy ? hairs(s, unit, s.texture) : undefined;
   return (
     <g>
@@ -303,7 +306,7 @@ function Bead({ s, t, unit }: Inked) {
   );
 }
 
-const kinds: Record<string, (p: Inked) => React.ReactNode> = {
+const kinds: Partial<Record<Shape["kind"], (p: Inked) => React.ReactNode>> = {
   envelope: Envelope,
   head: Head,
   turns: Turns,
@@ -448,29 +451,34 @@ export function frameFor(outlines: Outline[], ratio: number, ruler: boolean): Fr
   return { x, y, w, h };
 }
 
+/** More ticks than these on a ruler could not be told apart. */
+const maxTicks = 120;
+
 function Ruler({ f }: { f: Frame }) {
   const y = f.y + f.h - f.w * 0.012;
   const tick = f.w * 0.008;
-  const count = Math.floor(f.w * 0.94);
   const x0 = f.x + f.w * 0.03;
-  const labels = f.w > 40 ? 10 : f.w > 15 ? 5 : 2;
+  // a tick a millimetre, as long as they can be told apart
+  const step = [1, 2, 5, 10, 20, 50].find((s) => f.w / s < maxTicks) ?? f.w / maxTicks;
+  const count = Math.floor((f.w * 0.94) / step);
+  const labels = f.w / step > 40 ? 10 : f.w / step > 15 ? 5 : 2;
   return (
     <g className="stroke-edge" strokeWidth={f.w * 0.0011}>
-      <path d={`M${x0} ${y}h${count}`} />
+      <path d={`M${x0} ${y}h${count * step}`} />
       {Array.from({ length: count + 1 }, (_, i) => (
-        <path key={i} d={`M${x0 + i} ${y}v${-(i % labels === 0 ? tick * 2 : tick)}`} />
+        <path key={i} d={`M${x0 + i * step} ${y}v${-(i % labels === 0 ? tick * 2 : tick)}`} />
       ))}
       {Array.from({ length: Math.floor(count / labels) + 1 }, (_, i) => (
         <text
           key={i}
-          x={x0 + i * labels}
+          x={x0 + i * labels * step}
           y={y - tick * 2.6}
           fontSize={f.w * 0.02}
           textAnchor={i === 0 ? "start" : "middle"}
           className="fill-soft"
           stroke="none"
         >
-          {i === 0 ? "0 mm" : i * labels}
+          {i === 0 ? "0 mm" : i * labels * step}
         </text>
       ))}
     </g>

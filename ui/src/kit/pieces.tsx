@@ -17,7 +17,7 @@ export function Trouble({
     <div role="alert" className="mx-auto my-16 max-w-xl border-l-4 border-amber bg-well p-6">
       <Heading className="text-2xl">{p.status === 404 ? "Not in the ledger" : "That did not work"}</Heading>
       <p className="book mt-2">{p.message}</p>
-      <p className="mt-2 text-soft">Nothing that was filed is touched.</p>
+      {p.status !== 503 && <p className="mt-2 text-soft">Nothing that was filed is touched.</p>}
       {onRetry && p.status !== 404 && (
         <button type="button" className="btn mt-4" onClick={onRetry}>
           Try again
@@ -34,6 +34,9 @@ export function Waiting() {
     </p>
   );
 }
+
+/** What a dressing is called where it stands in a list. */
+export const nameOf = (e: { title: string; folio: number }) => e.title || `a fly without a name, folio ${e.folio}`;
 
 export const phrase = (m: Material) => [m.size, m.colour, m.name].filter(Boolean).join(" ");
 

@@ -1,34 +1,48 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Toast } from "radix-ui";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
-import { Problem, undo } from "../api/client";
+import { Problem, rehearseUndo, undo } from "../api/client";
 
-type Note = { id: number; text: string; deed: number };
+/** What was done. With `also`, what undoing it would touch too, and it waits to be told. */
+type Note = { id: number; text: string; deed: number; also?: string[] };
 
 type State = {
   /** Says what was done; with a deed it can be undone from there. */
   say: (text: string, deed?: number) => void;
   /** Undoes the last thing that was done from here. */
   undoLast: () => void;
+  /** Undoes a deed; what else that touches is said first. */
+  undoDeed: (deed: number) => void;
 };
 
-const Context = createContext<State>({ say: () => {}, undoLast: () => {} });
+const Context = createContext<State>({ say: () => {}, undoLast: () => {}, undoDeed: () => {} });
 
 export function ToastProvider({ children }: { children: ReactNode }) {
   const [notes, setNotes] = useState<Note[]>([]);
   const client = useQueryClient();
-  const state = useMemo<State & { undoOne: (deed?: number) => void }>(() => {
-    const say = (text: string, deed = 0) => setNotes((old) => [...old.slice(-2), { id: Math.random(), text, deed }]);
-    const undoOne = (deed?: number) => {
+  const state = useMemo<State & { undoNow: (deed: number) => void }>(() => {
+    const put = (n: Omit<Note, "id">) => setNotes((old) => [...old.slice(-2), { id: Math.random(), ...n }]);
+    const say = (text: string, deed = 0) => put({ text, deed });
+    const failed = (e: unknown) => say(e instanceof Problem ? e.message : "That could not be undone.");
+    const undoNow = (deed: number) => {
       undo(deed)
         .then((u) => {
           setNotes((old) => old.filter((n) => n.deed !== deed));
           say(`Undone: ${u.what}`);
           return client.invalidateQueries();
         })
-        .catch((e: unknown) => say(e instanceof Problem ? e.message : "That could not be undone."));
+        .catch(failed);
     };
-    return { say, undoOne, undoLast: () => undoOne() };
+    const undoOne = (deed?: number) => {
+      rehearseUndo(deed)
+        .then((u) => {
+          if (u.blocked) say(`Not undone: ${u.blocked}.`);
+          else if (u.also.length === 0) undoNow(deed ?? 0);
+          else put({ text: `Undoing “${u.what}” also touches`, deed: deed ?? 0, also: u.also });
+        })
+        .catch(failed);
+    };
+    return { say, undoNow, undoLast: () => undoOne(), undoDeed: undoOne };
   }, [client]);
   return (
     <Context value={state}>
@@ -38,17 +52,39 @@ export function ToastProvider({ children }: { children: ReactNode }) {
           <Toast.Root
             key={n.id}
             className="flex items-center gap-4 border border-edge border-l-4 border-l-amber bg-paper py-2 pr-2 pl-4 shadow-lg"
+            duration={n.also ? Number.POSITIVE_INFINITY : undefined}
             onOpenChange={(open) => {
               if (!open) setNotes((old) => old.filter((x) => x.id !== n.id));
             }}
           >
-            <Toast.Title className="grow">{n.text}</Toast.Title>
-            {n.deed > 0 && (
-              <Toast.Action altText="Undo with the key u" asChild>
-                <button type="button" className="btn" onClick={() => state.undoOne(n.deed)}>
-                  Undo
+            <div className="grow">
+              <Toast.Title>{n.text}</Toast.Title>
+              {n.also && (
+                <Toast.Description asChild>
+                  <ul className="mt-1 max-h-[40vh] overflow-y-auto text-[0.95rem] leading-snug">
+                    {n.also.map((a) => (
+                      <li key={a} className="border-t border-rule py-1">
+                        {a}
+                      </li>
+                    ))}
+                  </ul>
+                </Toast.Description>
+              )}
+            </div>
+            {n.also ? (
+              <Toast.Action altText="Undo all of it from the Journal" asChild>
+                <button type="button" className="btn btn-main" onClick={() => state.undoNow(n.deed)}>
+                  Undo it all
                 </button>
               </Toast.Action>
+            ) : (
+              n.deed > 0 && (
+                <Toast.Action altText="Undo with the key u" asChild>
+                  <button type="button" className="btn" onClick={() => state.undoDeed(n.deed)}>
+                    Undo
+                  </button>
+                </Toast.Action>
+              )
             )}
             <Toast.Close className="btn" aria-label="Put this note away">
               ×

@@ -16,11 +16,10 @@ import {
   type Correction,
   draftsQuery,
   dropDraft,
-  type Filing,
   fileDressing,
-  filedByHand,
   folioQuery,
   namesQuery,
+  type Offer,
   Problem,
   type Read,
   readQuery,
@@ -37,18 +36,23 @@ import {
   blank,
   current,
   type Draft,
+  type Evidence,
   empty,
+  evidence,
   forget,
+  form as formOf,
   type Kept,
   keep,
   local,
   ofFolio,
   revive,
   type TextField,
+  touched,
   useDraft,
 } from "./draft";
 import { MarkedText } from "./MarkedText";
 import { Merge } from "./Merge";
+import { type ParentDraft, Parents } from "./Parents";
 import { Understood } from "./Understood";
 import { CorrectionList, WordStrip } from "./Word";
 import { marksByLine, wordAt } from "./word";
@@ -98,7 +102,11 @@ function DeskPage({ start }: { start: () => Draft }) {
   const { draft, change, put, done, kept } = useDraft(start);
   const { vice, show } = useVice();
   const { say } = useToasts();
-  const reading = useQuery(readQuery(draft.text, draft.corrections, vice));
+  const said = useMemo(() => {
+    const { from: _, ...body } = formOf(draft);
+    return { ...body, folio: draft.folio, base: draft.base };
+  }, [draft]);
+  const reading = useQuery(readQuery(said, vice));
   const names = useQuery(namesQuery);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -123,30 +131,26 @@ function DeskPage({ start }: { start: () => Draft }) {
   }, [read, show]);
   useEffect(() => () => show(undefined), [show]);
 
-  const parentFolio = folioOf(draft.parent);
-  const likely = read?.likely ?? [];
-  const parent = draft.parent.trim() === "" ? likely[0]?.folio : parentFolio;
+  const parents = parentsOn(draft, read?.offers ?? []);
+  const asked = askedAbout(draft, read?.offers ?? [], parents);
 
   const filing = useMutation({
     mutationFn: (d: Draft) => {
-      if (d.parent.trim() !== "" && parentFolio === undefined)
-        throw new Problem("Give the parent's folio number, or choose it from the list.", "parents", 422);
+      if (asked.length > 0)
+        throw new Problem("The text names a parent: say which folio it is, or leave it unlinked.", "parents", 422);
       const open = new Set(read?.dressing.contradictions.map((c) => c.text));
-      const body: Filing = {
-        text: d.text,
-        corrections: d.corrections,
+      const body = {
+        ...formOf(d),
         settlements: d.settlements.filter((s) => open.has(s.text) && (s.chosen || s.note)),
+        parents: parents.map(({ folio, kind, reason }) => ({ folio, kind, reason: reason.trim() || undefined })),
       };
-      for (const k of ["title", "tier", "originator", "source", "page", "date", "reason", "why"] as const)
-        if (d[k].trim()) body[k] = d[k].trim();
-      if (d.folio && d.base) return reviseDressing(d.folio, d.base, d.key, body);
-      body.parents = parent ? [parent] : [];
+      if (d.folio && d.base) return reviseDressing(d.folio, d.base, d.key, { ...body, why: d.why.trim() });
       return fileDressing(d.key, body);
     },
-    onSuccess: async (filed, d) => {
-      if (d.batch && d.item) await filedByHand(d.batch, d.item, filed.folio).catch(() => {});
+    onSuccess: (filed, d) => {
       done();
-      say(d.folio ? `Folio ${filed.folio} is revised.` : `Filed as folio ${filed.folio}.`, filed.deed);
+      if (d.folio && !filed.deed && !filed.again) say(`Nothing of folio ${filed.folio} was changed.`);
+      else say(d.folio ? `Folio ${filed.folio} is revised.` : `Filed as folio ${filed.folio}.`, filed.deed);
       void client.invalidateQueries();
       void navigate({ to: "/folio/$folio", params: { folio: String(filed.folio) } });
     },
@@ -162,7 +166,14 @@ function DeskPage({ start }: { start: () => Draft }) {
 
   const set = (k: TextField) => (value: string) => {
     if (filing.isError && !problem?.stale) filing.reset();
-    change((d) => ({ ...d, [k]: value }));
+    change((d) => ({ ...d, [k]: value, touched: d.touched.includes(k) ? d.touched : [...d.touched, k] }));
+  };
+  /** Leaves a field as it was. */
+  const leave = (k: Evidence) => change((d) => ({ ...d, [k]: "", touched: d.touched.filter((x) => x !== k) }));
+  const putParents = (list: ParentDraft[]) => {
+    if (filing.isError && !problem?.stale) filing.reset();
+    const gone = parents.filter((p) => !list.some((x) => x.folio === p.folio)).map((p) => p.title);
+    change((d) => ({ ...d, parents: list, left: [...d.left, ...gone] }));
   };
   const correct = (c: Correction) => {
     change((d) => ({
@@ -213,7 +224,7 @@ function DeskPage({ start }: { start: () => Draft }) {
       ref={form}
       onSubmit={(e: FormEvent) => {
         e.preventDefault();
-        if (draft.text.trim()) filing.mutate(draft);
+        if (fileable(draft)) filing.mutate(draft);
       }}
       onKeyDown={(e) => {
         if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) form.current?.requestSubmit();
@@ -276,36 +287,35 @@ function DeskPage({ start }: { start: () => Draft }) {
           />
         )}
         <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-1">
-          <Field label="name" k="title" {...{ draft, set, problem }} read={d?.title} />
-          <Field label="tied by" k="tier" {...{ draft, set, problem }} read={d?.tier} list="people" />
-          <Field label="originator" k="originator" {...{ draft, set, problem }} read={d?.originator} list="people" />
-          <Field label="source" k="source" {...{ draft, set, problem }} read={d?.source} list="sources" />
-          <Field label="page" k="page" {...{ draft, set, problem }} read={d?.page} />
-          <Field label="date" k="date" {...{ draft, set, problem }} read={d?.date} hint="1934, about 1920 …" />
-          {draft.folio ? (
-            <Field label="why it is revised" k="why" {...{ draft, set, problem }} hint="a few words" wide />
-          ) : (
-            <Field
-              label="parent (folio)"
-              k="parent"
-              {...{ draft, set, problem }}
-              read={
-                likely[0]
-                  ? `${likely[0].folio} · ${likely[0].title}`
-                  : d?.variantOf && `“${d.variantOf}” is not in the ledger`
-              }
-              field="parents"
-              list="dressings"
-            />
-          )}
+          {rows.map(({ k, label, list, hint }) => (
+            <Field key={k} {...{ k, label, list, hint, draft, set, leave, problem }} read={read?.evidence[k]} />
+          ))}
+          <p className="col-span-3 text-[0.92rem] text-soft" data-testid="dated" aria-live="polite">
+            {read?.dated ? `the date: ${read.dated.says}` : " "}
+          </p>
           <Field
             label="why it was changed from its parent"
             k="reason"
-            {...{ draft, set, problem }}
-            read={d?.notes?.[0]}
-            wide={!draft.folio}
+            {...{ draft, set, leave, problem }}
+            read={read?.evidence.reason}
+            wide
           />
+          {draft.folio && (
+            <Field label="why it is revised" k="why" {...{ draft, set, problem }} hint="a few words" wide />
+          )}
         </div>
+        <Parents
+          list={parents}
+          asked={asked}
+          names={names.data?.dressings ?? []}
+          problem={problem?.field.startsWith("parents") ? problem.message : undefined}
+          onChange={putParents}
+          onLeave={(name) => {
+            if (filing.isError) filing.reset();
+            change((d) => ({ ...d, left: [...d.left, name] }));
+          }}
+        />
+        {draft.folio && read && <Changes list={read.changes} parents={parents} linked={draft.linked} />}
         <datalist id="people">
           {names.data?.people.map((n) => (
             <option key={n} value={n} />
@@ -325,7 +335,7 @@ function DeskPage({ start }: { start: () => Draft }) {
           <button
             type="submit"
             className="btn btn-main"
-            disabled={filing.isPending || !draft.text.trim()}
+            disabled={filing.isPending || !fileable(draft)}
             aria-keyshortcuts="Control+Enter"
           >
             {filing.isPending ? "Filing …" : draft.folio ? "File the revision" : "File it"}
@@ -447,39 +457,107 @@ const PutAside = memo(function PutAside({ now, onTake }: { now: string; onTake: 
   );
 });
 
-const fields = ["text", "title", "tier", "originator", "source", "page", "date", "parents", "reason", "why"];
-const known = (p: Problem | undefined) => !!p && fields.includes(p.field);
+const rows: { k: Evidence; label: string; list?: string; hint?: string }[] = [
+  { k: "title", label: "name" },
+  { k: "tier", label: "tied by", list: "people" },
+  { k: "originator", label: "originator", list: "people" },
+  { k: "source", label: "source", list: "sources" },
+  { k: "page", label: "page" },
+  { k: "date", label: "date", hint: "as the card has it" },
+];
 
-/** "7 · Gloaming Porter" and "7" name folio 7. */
-function folioOf(s: string): number | undefined {
-  const m = /^\s*(\d+)\s*(·.*)?$/.exec(s);
-  return m ? Number(m[1]) : undefined;
+const fields = ["text", "parents", "why", ...evidence];
+const known = (p: Problem | undefined) => !!p && fields.some((f) => p.field === f || p.field.startsWith(`${f}[`));
+
+/** A name without a dressing is filed too. */
+const fileable = (d: Draft) => d.text.trim() !== "" || (!d.folio && d.title.trim() !== "");
+
+/** The parents of a draft: those settled on or linked, and those that its text names for
+ * certain. */
+function parentsOn(d: Draft, offers: Offer[]): ParentDraft[] {
+  const list = [...(d.parents ?? d.linked)];
+  for (const o of offers) {
+    const [one, ...more] = o.choices;
+    if (!one || more.length > 0 || d.left.includes(o.name) || list.some((p) => p.folio === one.folio)) continue;
+    if (d.left.includes(one.title)) continue;
+    list.push({ folio: one.folio, title: one.title, kind: o.kind, reason: "" });
+  }
+  return list;
+}
+
+/** Parents that the text names and that are several or unknown. */
+const askedAbout = (d: Draft, offers: Offer[], parents: ParentDraft[]) =>
+  offers.filter(
+    (o) =>
+      o.choices.length !== 1 &&
+      !d.left.includes(o.name) &&
+      !o.choices.some((c) => parents.some((p) => p.folio === c.folio)),
+  );
+
+/** What a revision would change, the evidence beside the dressing. */
+function Changes({ list, parents, linked }: { list: string[]; parents: ParentDraft[]; linked: ParentDraft[] }) {
+  const key = (p: ParentDraft) => `${p.kind} ${p.folio} ${p.reason}`;
+  const say = (p: ParentDraft) => `${p.kind} ${p.folio} · ${p.title}${p.reason ? `, “${p.reason}”` : ""}`;
+  const now = new Set(parents.map(key));
+  const was = new Set(linked.map(key));
+  const all = [
+    ...list,
+    ...linked.filter((p) => !now.has(key(p))).map((p) => `parents: no more ${say(p)}`),
+    ...parents.filter((p) => !was.has(key(p))).map((p) => `parents: ${say(p)}`),
+  ];
+  return (
+    <section className="mt-3 border-l-4 border-edge bg-well px-3 py-2" aria-label="What this revision changes">
+      <h2 className="caps">what this revision changes</h2>
+      {all.length === 0 ? (
+        <p className="text-soft">Nothing yet. What is not touched stays as it is.</p>
+      ) : (
+        <ul data-testid="changes" className="book leading-snug">
+          {all.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
 }
 
 type FieldProps = {
   label: string;
-  k: TextField;
+  k: Exclude<TextField, "text">;
   draft: Draft;
   set: (k: TextField) => (value: string) => void;
-  read?: string | false;
+  leave?: (k: Evidence) => void;
+  /** What will be filed, where nobody writes anything else. */
+  read?: string;
   problem: Problem | undefined;
-  field?: string;
   list?: string;
   hint?: string;
   wide?: boolean;
 };
 
-function Field({ label, k, draft, set, read, problem, field = k, list, hint, wide }: FieldProps) {
-  const wrong = problem?.field === field;
+function Field({ label, k, draft, set, leave, read, problem, list, hint, wide }: FieldProps) {
+  const wrong = problem?.field === k;
+  // a revision shows what is on file; it stays unless somebody writes in the field
+  const own = k === "why" || !draft.folio || touched(draft, k);
+  const kept = k === "why" ? "" : (read ?? draft.kept[k] ?? "");
   return (
-    <label className={`block ${wide ? "col-span-2" : ""}`}>
-      <span className="caps">{label}</span>
+    <div className={wide ? "col-span-3" : ""}>
+      <span className="flex items-baseline justify-between gap-2">
+        <label htmlFor={`f-${k}`} className="caps">
+          {label}
+        </label>
+        {leave && k !== "why" && draft.folio && touched(draft, k) && (
+          <button type="button" className="link text-[0.85rem] text-soft" onClick={() => leave(k)}>
+            as it was<span className="sr-only">: {label}</span>
+          </button>
+        )}
+      </span>
       <input
         id={`f-${k}`}
         className="field"
-        value={draft[k]}
+        value={own ? draft[k] : kept}
         onChange={(e) => set(k)(e.target.value)}
-        placeholder={read || hint || ""}
+        placeholder={(!draft.folio && read) || hint || ""}
         list={list}
         aria-invalid={wrong}
         aria-describedby={wrong ? `p-${k}` : undefined}
@@ -490,6 +568,6 @@ function Field({ label, k, draft, set, read, problem, field = k, list, hint, wid
           {problem.message}
         </span>
       )}
-    </label>
+    </div>
   );
 }

@@ -1,14 +1,15 @@
 import { Link } from "@tanstack/react-router";
-import type { Correction, Mark } from "../../api/client";
+import { type Correction, correctionKinds, type Mark } from "../../api/client";
 import { markWords } from "./word";
 
-const kinds: { as: Correction["as"]; say: string }[] = [
-  { as: "colour", say: "a colour" },
-  { as: "material", say: "a material" },
-  { as: "preparation", say: "a preparation" },
-  { as: "amount", say: "an amount" },
-  { as: "remark", say: "only a remark" },
-];
+const said: Record<Correction["as"], string> = {
+  colour: "a colour",
+  material: "a material",
+  preparation: "a preparation",
+  amount: "an amount",
+  remark: "only a remark",
+};
+const kinds = correctionKinds.map((as) => ({ as, say: said[as] }));
 
 /** What the word at the caret was taken for, and what else it may be. */
 export function WordStrip({
@@ -75,8 +76,7 @@ export function CorrectionList({
       {list.map((c) => (
         <li key={`${c.words}/${c.as}`} className="flex flex-wrap items-center gap-2 border-b border-rule py-1">
           <span className="grow">
-            <span className="book">“{c.words}”</span> is {kinds.find((k) => k.as === c.as)?.say ?? c.as}, for this
-            dressing
+            <span className="book">“{c.words}”</span> is {said[c.as]}, for this dressing
           </span>
           <button type="button" className="btn !min-h-[36px]" onClick={() => onTeach(c)}>
             Teach the club’s reader

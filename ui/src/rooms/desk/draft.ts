@@ -2,7 +2,8 @@
 // a moment later, so that neither a crash nor a lost network takes it away.
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Correction, dropDraft, type Folio, type Settlement, saveDraft } from "../../api/client";
+import { type Correction, dropDraft, type Filing, type Folio, type Settlement, saveDraft } from "../../api/client";
+import { folioOf, type ParentDraft } from "./Parents";
 
 export type Draft = {
   id: string;
@@ -24,23 +25,24 @@ export type Draft = {
   page: string;
   date: string;
   reason: string;
-  parent: string;
   why: string;
   corrections: Correction[];
   settlements: Settlement[];
+  /** Fields that somebody wrote in, even where they are empty now. */
+  touched: TextField[];
+  /** What a revision starts from: the evidence on file, and the parents linked. */
+  kept: Partial<Record<Evidence, string>>;
+  linked: ParentDraft[];
+  /** The parents that somebody settled on; nobody touched them where there are none. */
+  parents?: ParentDraft[];
+  /** Parents that the text names and that are not to be linked. */
+  left: string[];
 };
 
-export type TextField =
-  | "text"
-  | "title"
-  | "tier"
-  | "originator"
-  | "source"
-  | "page"
-  | "date"
-  | "reason"
-  | "parent"
-  | "why";
+export const evidence = ["title", "tier", "originator", "source", "page", "date", "reason"] as const;
+export type Evidence = (typeof evidence)[number];
+
+export type TextField = "text" | "why" | Evidence;
 
 export const blank = (): Draft => ({
   id: crypto.randomUUID(),
@@ -54,10 +56,13 @@ export const blank = (): Draft => ({
   page: "",
   date: "",
   reason: "",
-  parent: "",
   why: "",
   corrections: [],
   settlements: [],
+  touched: [],
+  kept: {},
+  linked: [],
+  left: [],
 });
 
 const pointer = "mothledger.desk";
@@ -76,7 +81,12 @@ export function forget(id: string) {
 /** A draft from JSON that somebody else may have written. */
 export function revive(v: unknown): Draft | undefined {
   if (typeof v !== "object" || v === null) return undefined;
-  const d = { ...blank(), ...(v as Partial<Draft>) };
+  const { parent, ...rest } = v as Partial<Draft> & { parent?: string };
+  const d: Draft = { ...blank(), ...rest };
+  // a draft of before had one parent, as it was typed: "28 · Widow's Lantern"
+  const folio = parent ? folioOf(parent) : undefined;
+  if (folio && !d.parents)
+    d.parents = [{ folio, title: (parent ?? "").replace(/^[^·]*·?\s*/, ""), kind: "variant of", reason: "" }];
   return typeof d.text === "string" && typeof d.id === "string" ? d : undefined;
 }
 
@@ -96,24 +106,30 @@ export function current(): Draft | undefined {
 /** A sheet for the next revision of a dressing. */
 export function ofFolio(f: Folio): Draft {
   const e = f.entry;
-  const d = f.dressing;
-  // what the text does not say itself stands in the form
-  const form = (filed: string | undefined, inText: string | undefined) => (filed && filed !== inText ? filed : "");
   return {
     ...blank(),
     folio: e.folio,
     base: e.revision,
     text: f.text,
-    title: form(e.title, d.title),
-    tier: form(e.tier, d.tier),
-    originator: form(e.originator, d.originator),
-    source: form(e.source, d.source),
-    page: form(e.page, d.page),
-    date: form(e.date, d.date),
-    reason: form(e.reason, d.notes?.[0]),
     corrections: f.corrections,
     settlements: f.settlements,
+    kept: Object.fromEntries(evidence.map((k) => [k, e[k] ?? ""])),
+    linked: f.parents.map((p) => ({ folio: p.folio, title: p.title, kind: p.kind, reason: p.because ?? "" })),
+    left: f.unlinked.map((o) => o.name),
   };
+}
+
+/** Whether somebody wrote in a field. */
+export const touched = (d: Draft, k: Evidence) => d[k] !== "" || d.touched.includes(k);
+
+/** What the form says of a draft: only what somebody wrote in. */
+export function form(d: Draft): Omit<Filing, "parents"> {
+  const body: Omit<Filing, "parents"> = { text: d.text, corrections: d.corrections, settlements: d.settlements };
+  for (const k of evidence) if (d[k].trim()) body[k] = d[k].trim();
+  const cleared = evidence.filter((k) => !d[k].trim() && d.touched.includes(k));
+  if (d.folio && cleared.length > 0) body.cleared = cleared;
+  if (d.batch && d.item) body.from = { box: d.batch, position: d.item };
+  return body;
 }
 
 export const empty = (d: Draft) => d.text.trim() === "" && d.tier === "" && d.title === "";

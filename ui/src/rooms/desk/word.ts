@@ -25,7 +25,7 @@ export function wordAt(text: string, at: number, marks: Map<string, LineMarks>):
   return undefined;
 }
 
-const words: Record<string, string> = {
+const words: Record<Mark["as"], string> = {
   label: "names a part",
   header: "about the dressing as a whole",
   material: "a material",
@@ -47,7 +47,8 @@ const words: Record<string, string> = {
   note: "a remark",
   plain: "carries no value",
   unread: "not understood",
+  space: "",
 };
 
 /** What a piece was taken for, in words. */
-export const markWords = (m: Mark) => [words[m.as] ?? m.as, m.meaning].filter(Boolean).join(": ");
+export const markWords = (m: Mark) => [words[m.as], m.meaning].filter(Boolean).join(": ");

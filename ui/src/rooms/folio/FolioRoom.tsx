@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { type Entry, type Folio, folioQuery, Problem, restoreRevision, withdraw } from "../../api/client";
+import { type Folio, folioQuery, Problem, type Relative, restoreRevision, withdraw } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import { useKeys } from "../../kit/keys";
 import {
@@ -11,6 +11,7 @@ import {
   hookWords,
   materialWords,
   mmWords,
+  nameOf,
   PartExtras,
   prepWords,
   ratioWords,
@@ -19,6 +20,7 @@ import {
 } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
+import { Lineage } from "./Lineage";
 import { Advice, BudgetStrip, WorkingsPart } from "./Workings";
 
 /** One dressing, drawn to scale, with its parts and its evidence. */
@@ -33,7 +35,7 @@ export function FolioRoom() {
   useEffect(() => {
     if (q.data) {
       show(q.data.measured.hook);
-      document.title = `${q.data.entry.title} · Moth Ledger`;
+      document.title = `${nameOf(q.data.entry)} · Moth Ledger`;
     }
     return () => show(undefined);
   }, [q.data, show]);
@@ -88,7 +90,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
       ? [
           {
             key: "p",
-            what: `beside its parent, ${parent.title}`,
+            what: `beside its parent, ${nameOf(parent)}`,
             do: () =>
               void navigate({
                 to: "/spread/$parent/$variant",
@@ -137,13 +139,13 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           <span className="text-soft" title="folio">
             {e.folio}
           </span>
-          <h1 className="text-4xl">{e.title}</h1>
+          <h1 className={`text-4xl ${e.title ? "" : "italic"}`}>{e.title || "a fly without a name"}</h1>
           {d.kind && <span className="caps">a {d.kind}</span>}
           {f.parents.map((p) => (
-            <span key={p.folio} className="text-soft">
-              variant of{" "}
+            <span key={p.folio + p.kind} className="text-soft">
+              {p.kind}{" "}
               <Link className="link book text-ink" to="/folio/$folio" params={{ folio: String(p.folio) }}>
-                {p.title}
+                {nameOf(p)}
               </Link>
             </span>
           ))}
@@ -152,7 +154,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           outline={f.outline}
           ratio={2.35}
           ruler
-          label={`${e.title} in side view on a ${hookWords(m.hook)}, eye to the right`}
+          label={`${nameOf(e)} in side view on a ${hookWords(m.hook)}, eye to the right`}
           className="mt-2 w-full bg-well"
         />
         <BudgetStrip folio={e.folio} />
@@ -183,7 +185,14 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
             <span className="book">{d.essentials.join("; ")}</span>
           </p>
         )}
-        <PartsTable f={f} />
+        {d.parts.length > 0 ? (
+          <PartsTable f={f} />
+        ) : (
+          <p className="book border-l-4 border-edge bg-well px-3 py-2">
+            Only the name is known so far. When a dressing turns up, revise this folio; the hook above is a 12, to have
+            something to look at.
+          </p>
+        )}
         {m.warnings.map((w) => (
           <p key={w.code + w.part} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
             <b>{w.part}</b>: {w.text}
@@ -235,24 +244,28 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
               </>
             )}
           </Fact>
-          <Fact label="date">{e.date}</Fact>
+          <Fact label="date">
+            {e.date && (
+              <>
+                {e.date}
+                {e.dated && e.dated.says !== e.date && (
+                  <span className="block font-sans text-[0.92rem] text-soft" data-testid="dated">
+                    {e.dated.says}
+                  </span>
+                )}
+              </>
+            )}
+          </Fact>
           <Fact label="sizes">{e.sizes}</Fact>
           <Fact label="imitates">{d.imitates}</Fact>
           <Fact label={f.parents.length > 0 ? "why" : "note"}>{e.reason}</Fact>
         </dl>
-        <Family
-          title="Parent"
-          list={f.parents}
-          other={(p) => ({ parent: String(p.folio), variant: String(e.folio) })}
-        />
+        <Lineage f={f} />
         <Family
           title="Variants"
           list={f.variants}
           other={(v) => ({ parent: String(e.folio), variant: String(v.folio) })}
         />
-        {f.parents.length + f.variants.length === 0 && (
-          <p className="mt-5 text-soft">No parent and no variant is linked yet.</p>
-        )}
         <Advice folio={e.folio} />
         <Revisions f={f} />
         <p className="no-print mt-4 flex flex-wrap gap-2">
@@ -261,6 +274,9 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           </button>
           <Link to="/folio/$folio/sizes" params={{ folio: String(e.folio) }} className="btn">
             Size table
+          </Link>
+          <Link to="/journal" search={{ record: "dressing", of: String(e.folio) }} className="btn">
+            History
           </Link>
           {!e.withdrawn && (
             <button type="button" className="btn" onClick={() => take.mutate(true)}>
@@ -324,8 +340,8 @@ function Family({
   other,
 }: {
   title: string;
-  list: Entry[];
-  other: (e: Entry) => { parent: string; variant: string };
+  list: Relative[];
+  other: (e: Relative) => { parent: string; variant: string };
 }) {
   if (list.length === 0) return null;
   return (
@@ -333,20 +349,22 @@ function Family({
       <h2 className="text-xl">{title}</h2>
       <ul>
         {list.map((e) => (
-          <li key={e.folio} className="border-b border-rule py-1">
+          <li key={e.folio + e.kind} className="border-b border-rule py-1">
+            {e.kind !== "variant of" && <span className="caps block">{e.kind} it</span>}
             <Link
               to="/folio/$folio"
               params={{ folio: String(e.folio) }}
               className="book link inline-block py-1 leading-tight"
             >
-              {e.title}
+              {nameOf(e)}
             </Link>
+            {e.because && <span className="book block italic leading-snug">{e.because}</span>}
             <Link
               to="/spread/$parent/$variant"
               params={other(e)}
               className="block py-1 text-[0.95rem] text-soft hover:text-amber"
             >
-              {e.verdictIs} · side by side<span className="sr-only"> with {e.title}</span> <span aria-hidden>→</span>
+              {e.verdictIs} · side by side<span className="sr-only"> with {nameOf(e)}</span> <span aria-hidden>→</span>
             </Link>
           </li>
         ))}

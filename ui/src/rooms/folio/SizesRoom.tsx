@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { sizesQuery } from "../../api/client";
-import type { components } from "../../api/schema";
+import type { components } from "../../api/schema.gen";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 
 /** Whether nothing can be said of a part on any size. */
 const silent = (rows: components["schemas"]["SizeRow"][], i: number) =>
@@ -20,7 +20,7 @@ export function SizesRoom() {
   const { folio } = useParams({ from: "/folio/$folio/sizes" });
   const q = useQuery(sizesQuery(Number(folio)));
   useEffect(() => {
-    if (q.data) document.title = `${q.data.entry.title}, all sizes · Moth Ledger`;
+    if (q.data) document.title = `${nameOf(q.data.entry)}, all sizes · Moth Ledger`;
   }, [q.data]);
   useKeys("Size table", [{ key: "Ctrl P", what: "print it" }]);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
@@ -34,7 +34,7 @@ export function SizesRoom() {
           Folio {entry.folio}
         </Link>
       </p>
-      <h1 className="text-4xl">{entry.title}, size by size</h1>
+      <h1 className="text-4xl">{nameOf(entry)}, size by size</h1>
       <p className="mt-1 text-soft">
         Millimetres on the generic scale, ± 10 to 20 %. Turns keep the {school === "turns" ? "number" : "spacing"}; the
         other school stands behind in brackets. What was said in millimetres stays as said, with the scaled figure in

@@ -185,10 +185,13 @@ function Order({ folio, w }: { folio: number; w: Workings }) {
   const [changing, setChanging] = useState(false);
   const [trouble, setTrouble] = useState<string[]>([]);
   const client = useQueryClient();
+  const { say } = useToasts();
   const put = (places: number[]) => {
     reorder(folio, places)
       .then((o) => {
         setTrouble(o.problems.map((p) => p.text));
+        if (o.deed)
+          say(places.length ? "The order of tying is kept." : "The order of tying is as derived again.", o.deed);
         return client.invalidateQueries({ queryKey: ["workings", folio] });
       })
       .catch((e: Error) => setTrouble([e.message]));
@@ -273,7 +276,7 @@ function Order({ folio, w }: { folio: number; w: Workings }) {
   );
 }
 
-const signs: Record<string, string> = { note: "·", question: "?", caution: "!" };
+const signs: Record<AdvicePiece["weight"], string> = { note: "·", question: "?", caution: "!" };
 
 /** What to watch for, with its reason and its basis. */
 export function Advice({ folio }: { folio: number }) {
@@ -314,8 +317,11 @@ function Piece({ a, folio }: { a: AdvicePiece; folio: number }) {
   const { say } = useToasts();
   const put = (n: string) => {
     dismissAdvice(folio, a.code, a.role ?? "", n)
-      .then(() => client.invalidateQueries({ queryKey: ["workings", folio] }))
-      .then(() => setAsking(false))
+      .then((r) => {
+        setAsking(false);
+        say(n ? "The advice is put aside." : "The advice is taken up again.", r.deed);
+        return client.invalidateQueries({ queryKey: ["workings", folio] });
+      })
       .catch((e: Error) => say(e.message));
   };
   return (

@@ -42,15 +42,15 @@ export function HooksRoom() {
     },
     onSuccess: (h) => {
       setForm(blank);
-      say(`${h.name} is kept: ${h.says}.`);
+      say(`${h.name} is kept: ${h.says}.`, h.deed);
       void client.invalidateQueries({ queryKey: ["hooks"] });
     },
   });
   const retire = useMutation({
-    mutationFn: (h: HookEntry) => retireHook(h.id, true).then(() => h),
+    mutationFn: (h: HookEntry) => retireHook(h.id, true).then((r) => ({ ...h, deed: r.deed })),
     onSuccess: (h) => {
       if (vice.hook === h.id) setHook(0);
-      say(`${h.name} is out of the list.`);
+      say(`${h.name} is out of the list.`, h.deed);
       void client.invalidateQueries({ queryKey: ["hooks"] });
     },
   });

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useState } from "react";
 import { type Entry, pageQuery } from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
 /** Find and browse: a row a dressing, with its drawing. */
@@ -136,7 +136,7 @@ function Row({ e }: { e: Entry }) {
       <td className="pr-3 text-right text-soft">{e.folio}</td>
       <td>
         {e.outline && (
-          <Fly outline={e.outline} ratio={1.75} label={`Profile of ${e.title}`} className="h-[66px] w-[116px]" />
+          <Fly outline={e.outline} ratio={1.75} label={`Profile of ${nameOf(e)}`} className="h-[66px] w-[116px]" />
         )}
       </td>
       <td className="pr-4">
@@ -145,7 +145,7 @@ function Row({ e }: { e: Entry }) {
           params={{ folio: String(e.folio) }}
           className="book text-[1.25rem] font-semibold leading-tight after:absolute after:inset-0 after:content-['']"
         >
-          {e.title}
+          {e.title || <i className="font-normal text-soft">without a name</i>}
         </Link>
       </td>
       <td className="pr-4">

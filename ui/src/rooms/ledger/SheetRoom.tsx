@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { sheetQuery } from "../../api/client";
 import { FlyInk, frameFor } from "../../drawing/Fly";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
 /** Twelve flies that differ most, on one sheet and on one scale. */
@@ -34,11 +34,11 @@ export function SheetRoom() {
                   viewBox={`${f.x + f.w / 2 - w / 2} ${f.y + f.h / 2 - h / 2} ${w} ${h}`}
                   className="w-full"
                   role="img"
-                  aria-label={`${e.title}, drawn to the scale of the sheet`}
+                  aria-label={`${nameOf(e)}, drawn to the scale of the sheet`}
                 >
                   <FlyInk outline={e.outline} />
                 </svg>
-                <span className="book block text-center">{e.title}</span>
+                <span className="book block text-center">{nameOf(e)}</span>
               </Link>
             </li>
           );

@@ -44,7 +44,10 @@ export function SchoolsRoom() {
                   checked={chosen[x.id] === s.id}
                   onChange={() => {
                     chooseSchool(x.id, s.id, folio)
-                      .then(() => client.invalidateQueries())
+                      .then((r) => {
+                        say(`${x.ask}: ${s.say}.`, r.deed);
+                        return client.invalidateQueries();
+                      })
                       .catch((e: Error) => say(e.message));
                   }}
                 />
@@ -57,7 +60,10 @@ export function SchoolsRoom() {
                 className="btn !min-h-[36px]"
                 onClick={() => {
                   chooseSchool(x.id, "", folio)
-                    .then(() => client.invalidateQueries())
+                    .then((r) => {
+                      say(`${x.ask}: as the club has it.`, r.deed);
+                      return client.invalidateQueries();
+                    })
                     .catch((e: Error) => say(e.message));
                 }}
               >

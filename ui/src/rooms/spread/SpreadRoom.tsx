@@ -5,10 +5,10 @@ import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQ
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Fly";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
-import { countWords, hookWords, materialWords, mmWords, prepWords, Trouble, Waiting } from "../../kit/pieces";
+import { countWords, hookWords, materialWords, mmWords, nameOf, prepWords, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
-const signs: Record<string, { sign: string; word: string }> = {
+const signs: Record<Departure["change"], { sign: string; word: string }> = {
   same: { sign: "=", word: "same" },
   near: { sign: "≈", word: "near" },
   replaced: { sign: "⇄", word: "replaced" },
@@ -51,7 +51,7 @@ export function SpreadRoom() {
   useEffect(() => {
     if (q.data) {
       show(q.data.parent.measured.hook);
-      document.title = `${q.data.variant.entry.title} beside ${q.data.parent.entry.title} · Moth Ledger`;
+      document.title = `${nameOf(q.data.variant.entry)} beside ${nameOf(q.data.parent.entry)} · Moth Ledger`;
     }
     return () => show(undefined);
   }, [q.data, show]);
@@ -85,11 +85,17 @@ function SpreadPage({ s }: { s: Spread }) {
           variant={variant.outline}
           lines={measureLines(s)}
           ratio={1.95}
-          label={`${variant.entry.title} inked over ${parent.entry.title} in outline`}
+          label={`${nameOf(variant.entry)} inked over ${nameOf(parent.entry)} in outline`}
           className="w-full bg-well"
         />
         <div>
-          <p className="caps">{same ? "beside the older revision this is" : "beside its parent this is"}</p>
+          <p className="caps">
+            {same
+              ? "beside the older revision this is"
+              : s.related
+                ? `${s.kinds.join(", ")} the left one; beside it this is`
+                : "beside the other this is"}
+          </p>
           <p className="font-book text-[1.9rem] font-semibold leading-tight" data-testid="verdict">
             {s.phrase}
           </p>
@@ -101,6 +107,20 @@ function SpreadPage({ s }: { s: Spread }) {
               </li>
             ))}
           </ul>
+          {s.evidence.length > 0 && (
+            <>
+              <p className="caps mt-4">and the evidence</p>
+              <ul data-testid="evidence-changes">
+                {s.evidence.map((x) => (
+                  <li key={x.what} className="border-b border-rule py-1.5 leading-snug">
+                    <span className="caps">{x.what} </span>
+                    {x.before && <s className="book text-soft">{x.before}</s>}{" "}
+                    {x.after ? <span className="book">{x.after}</span> : <i>taken away</i>}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           {c.essentials && c.essentials.length > 0 && (
             <>
               <p className="caps mt-4">what makes the parent this fly</p>
@@ -118,7 +138,7 @@ function SpreadPage({ s }: { s: Spread }) {
             </>
           )}
           <p className="mt-3 text-[0.92rem] text-soft">
-            Inked: {variant.entry.title}. Plain outline: {parent.entry.title}. Both on a{" "}
+            Inked: {nameOf(variant.entry)}. Plain outline: {nameOf(parent.entry)}. Both on a{" "}
             {hookWords(parent.measured.hook)}.
           </p>
         </div>
@@ -162,7 +182,7 @@ function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boo
           search={e.revision === e.newest ? {} : { revision: e.revision }}
           className="hover:text-amber"
         >
-          {e.title}
+          {nameOf(e)}
         </Link>
       </h1>
       <p className="text-soft">
@@ -217,7 +237,7 @@ function notes(d: Departure): string[] {
 const way = (w: string) => (w === "counter" ? "against the body" : w === "with" ? "with the body" : w);
 
 function Gutter({ d, why }: { d: Departure; why?: string }) {
-  const s = signs[d.change] ?? { sign: "", word: d.change };
+  const s = signs[d.change];
   const list = notes(d);
   const quiet = !departs(d);
   const colour = d.materials?.colour;

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/bag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole ledger, as a bag of files with checksums in a ZIP file */
+        get: operations["take-out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches": {
         parameters: {
             query?: never;
@@ -90,23 +107,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/batches/{id}/items/{position}/folio": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Say that a recipe of a batch was filed from the Desk */
-        put: operations["filed-by-hand"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/batches/{id}/stopped": {
         parameters: {
             query?: never;
@@ -148,7 +148,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What a seat did last */
+        /** What was done, the newest first */
         get: operations["list-deeds"];
         put?: never;
         post?: never;
@@ -271,7 +271,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make a filed dressing a variant of another */
+        /** Make a filed dressing descend from another, change how or why, or take the link away */
         post: operations["link-parent"];
         delete?: never;
         options?: never;
@@ -494,8 +494,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo a seat's last deed */
+        /** Undo a seat's last deed, or any one */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/undoing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an undo would do, without doing it */
+        get: operations["rehearse-undo"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -549,7 +566,8 @@ export interface components {
             part: number;
             role?: string;
             text: string;
-            weight: string;
+            /** @enum {string} */
+            weight: "note" | "question" | "caution";
             why: string;
         };
         Batch: {
@@ -571,6 +589,12 @@ export interface components {
         "Batch-backRequest": {
             withdrawn: boolean;
         };
+        BoxItem: {
+            /** Format: uuid */
+            box: string;
+            /** Format: int64 */
+            position: number;
+        };
         Choice: {
             question: string;
             /** @description empty to take the choice away */
@@ -582,7 +606,8 @@ export interface components {
             essentials?: components["schemas"]["CompareEssential"][];
             parts: components["schemas"]["CompareDeparture"][];
             title: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
         };
         CompareCounts: {
             /** Format: int64 */
@@ -599,7 +624,8 @@ export interface components {
             unstated: number;
         };
         CompareDeparture: {
-            change: string;
+            /** @enum {string} */
+            change: "same" | "near" | "replaced" | "added" | "dropped" | "unstated" | "cannot-tell";
             count?: components["schemas"]["CompareFigures"];
             hook?: components["schemas"]["CompareWords"];
             length?: components["schemas"]["CompareFigures"];
@@ -617,7 +643,8 @@ export interface components {
             winding?: components["schemas"]["CompareWords"];
         };
         CompareEssential: {
-            kept: string;
+            /** @enum {string} */
+            kept: "kept" | "lost" | "cannot-tell";
             role?: string;
             text: string;
             why?: string;
@@ -644,14 +671,37 @@ export interface components {
             parent: string;
             variant: string;
         };
+        Dated: {
+            /** @description the earliest day, as ISO 8601 writes it; absent where it is open or cannot be told */
+            earliest?: string;
+            /** @description the latest day */
+            latest?: string;
+            /** @description both in words, or that it cannot be told */
+            says: string;
+        };
         Deed: {
             /** Format: date-time */
             doneAt: string;
+            /**
+             * Format: int64
+             * @description the dressing that it is about
+             */
+            folio?: number;
             /** Format: int64 */
             id: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "undo" | "file box";
+            known: boolean;
+            /** @description from which it was done; empty where none was named */
+            seat: string;
+            steps: components["schemas"]["Step"][];
+            /** @description and its name as it is now */
+            title?: string;
             undone: boolean;
+            /** Format: int64 */
+            undoneBy?: number;
             what: string;
+            why?: string;
         };
         "Dismiss-adviceRequest": {
             code: string;
@@ -664,12 +714,18 @@ export interface components {
             deed: number;
         };
         Draft: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description the revision it started from
+             */
             base?: number;
             body: unknown;
             /** Format: int64 */
             edit: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description the dressing it revises
+             */
             folio?: number;
             id: string;
             /** Format: date-time */
@@ -681,10 +737,12 @@ export interface components {
             date?: string;
             essentials?: string[];
             imitates?: string;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "style" | "reconstruction";
             notes?: string[];
             originator?: string;
             page?: string;
+            parents?: components["schemas"]["DressingNamed"][];
             parts: components["schemas"]["DressingPart"][];
             sizes?: components["schemas"]["DressingSizes"];
             source?: string;
@@ -713,7 +771,8 @@ export interface components {
             text: string;
         };
         DressingCorrection: {
-            as: string;
+            /** @enum {string} */
+            as: "colour" | "material" | "preparation" | "amount" | "remark";
             words: string;
         };
         DressingCount: {
@@ -739,7 +798,8 @@ export interface components {
             marks: components["schemas"]["DressingMark"][];
         };
         DressingMark: {
-            as: string;
+            /** @enum {string} */
+            as: "label" | "header" | "material" | "colour" | "size" | "preparation" | "count" | "amount" | "length" | "place" | "turns" | "winding" | "hook" | "thread" | "optional" | "alternative" | "condition" | "said" | "note" | "plain" | "unread" | "space";
             meaning?: string;
             text: string;
         };
@@ -759,6 +819,11 @@ export interface components {
             part: boolean;
             take: string;
             theirs: string;
+        };
+        DressingNamed: {
+            /** @enum {string} */
+            kind: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            name: string;
         };
         DressingPart: {
             absent?: boolean;
@@ -815,7 +880,10 @@ export interface components {
             text: string;
         };
         Entry: {
+            /** @description as it was written */
             date?: string;
+            /** @description what the date means */
+            dated?: components["schemas"]["Dated"];
             /** Format: date-time */
             filedAt: string;
             /** Format: int64 */
@@ -837,7 +905,8 @@ export interface components {
             title: string;
             /** Format: int64 */
             variants: number;
-            verdict?: string;
+            /** @enum {string} */
+            verdict?: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
             verdictIs?: string;
             /** @description why it was revised */
             why?: string;
@@ -885,6 +954,11 @@ export interface components {
              */
             type: string;
         };
+        EvidenceChange: {
+            after: string;
+            before: string;
+            what: string;
+        };
         "File-someRequest": {
             /** Format: int64 */
             limit: number;
@@ -898,22 +972,23 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
-        "Filed-by-handRequest": {
-            /** Format: int64 */
-            folio: number;
-        };
         FilingBody: {
+            /** @description fields that are taken away */
+            cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
             corrections?: components["schemas"]["DressingCorrection"][];
+            /** @description as it is written; one that cannot be told is kept all the same */
             date?: string;
+            /** @description the recipe of a card box that is filed */
+            from?: components["schemas"]["BoxItem"];
             originator?: string;
             page?: string;
-            /** @description folios it descends from; a revision leaves them as they are */
-            parents?: number[];
+            /** @description all that it descends from; absent for those that the text names, and in a revision also those that are linked */
+            parents?: (number | components["schemas"]["Parent"])[];
             /** @description why this version was made */
             reason?: string;
             settlements?: components["schemas"]["Settlement"][];
             source?: string;
-            /** @description the dressing in the trade's own words */
+            /** @description the dressing in the trade's own words; may be empty where the title is given */
             text: string;
             tier?: string;
             title?: string;
@@ -927,11 +1002,17 @@ export interface components {
             filled?: components["schemas"]["PracticeFilled"][];
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
-            parents: components["schemas"]["Entry"][];
+            parents: components["schemas"]["Relative"][];
             revisions: components["schemas"]["Past"][];
             settlements: components["schemas"]["Settlement"][];
             text: string;
-            variants: components["schemas"]["Entry"][];
+            unlinked: components["schemas"]["Offer"][];
+            variants: components["schemas"]["Relative"][];
+        };
+        History: {
+            deeds: components["schemas"]["Deed"][];
+            /** Format: int64 */
+            next: number;
         };
         HookBody: {
             /** @enum {string} */
@@ -963,6 +1044,11 @@ export interface components {
             wireMM?: number;
         };
         HookEntry: {
+            /**
+             * Format: int64
+             * @description what can be undone, where it was just added
+             */
+            deed?: number;
             eye?: string;
             /** Format: double */
             eyeMM?: number;
@@ -1004,7 +1090,8 @@ export interface components {
             line: number;
             /** Format: int64 */
             position: number;
-            state: string;
+            /** @enum {string} */
+            state: "clean" | "look" | "filed" | "refused";
             text?: string;
             title: string;
             why?: string;
@@ -1017,6 +1104,11 @@ export interface components {
             edit: number;
         };
         "Link-parentRequest": {
+            /**
+             * @description how it descends from it; absent for “variant of”, and with off for any
+             * @enum {string}
+             */
+            kind?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
             /** @description take the link away */
             off?: boolean;
             /**
@@ -1024,6 +1116,13 @@ export interface components {
              * @description the parent's folio
              */
             parent: number;
+            /** @description why that is said; absent to leave what is said */
+            reason?: string;
+            /**
+             * @description the kind of the link that is changed
+             * @enum {string}
+             */
+            was?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
         };
         MeasureInterval: {
             /** Format: double */
@@ -1060,19 +1159,31 @@ export interface components {
             people: string[];
             sources: string[];
         };
+        Offer: {
+            choices: components["schemas"]["Name"][];
+            /** @enum {string} */
+            kind: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            name: string;
+        };
         OrderProblem: {
             /** Format: int64 */
             at: number;
             text: string;
         };
         OrderStep: {
-            deed: string;
+            /** @enum {string} */
+            deed: "slide on" | "start" | "tie in" | "wind" | "pull over" | "build" | "finish";
             /** Format: int64 */
             part: number;
             role: string;
             rule?: string;
         };
         Ordered: {
+            /**
+             * Format: int64
+             * @description what can be undone; 0 where nothing was changed
+             */
+            deed: number;
             kept: boolean;
             problems: components["schemas"]["OrderProblem"][];
         };
@@ -1088,6 +1199,20 @@ export interface components {
             next: number;
             /** Format: int64 */
             total: number;
+        };
+        Parent: {
+            /**
+             * Format: int64
+             * @description the parent's folio
+             */
+            folio: number;
+            /**
+             * @description how it descends from it; absent for “variant of”
+             * @enum {string}
+             */
+            kind?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            /** @description why that is said */
+            reason?: string;
         };
         Past: {
             /** Format: date-time */
@@ -1136,7 +1261,8 @@ export interface components {
             far?: boolean;
             /** Format: double */
             held?: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "envelope" | "turns" | "fan" | "blade" | "plume" | "ring" | "disc" | "bead" | "head";
             /** Format: double */
             length?: number;
             /** Format: double */
@@ -1154,7 +1280,8 @@ export interface components {
             spread?: number;
             /** Format: double */
             taper?: number;
-            texture: string;
+            /** @enum {string} */
+            texture: "plain" | "gloss" | "case" | "cone" | "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
             /** Format: double */
             width?: number;
         };
@@ -1239,6 +1366,8 @@ export interface components {
             role: string;
             /** Format: double */
             scaledMM?: number;
+            /** @enum {string} */
+            standard?: "hook" | "bead" | "underweight" | "thread" | "tag" | "tail" | "shuck" | "butt" | "underbody" | "rib" | "body" | "abdomen" | "body hackle" | "wing case" | "thorax" | "legs" | "post" | "underwing" | "wing" | "overwing" | "flash" | "hackle" | "collar" | "throat" | "cheeks" | "topping" | "indicator" | "hot spot" | "head" | "eyes" | "finish" | "antennae";
             /** Format: double */
             to?: number;
         };
@@ -1258,15 +1387,89 @@ export interface components {
             text: string;
         };
         Read: {
+            changes: string[];
+            /** @description what the date among the evidence means */
+            dated?: components["schemas"]["Dated"];
             dressing: components["schemas"]["Dressing"];
+            evidence: {
+                [key: string]: string;
+            };
             likely: components["schemas"]["Name"][];
             lines: components["schemas"]["DressingLineReading"][];
             measured: components["schemas"]["ProportionMeasured"];
+            offers: components["schemas"]["Offer"][];
             outline: components["schemas"]["ProfileOutline"];
         };
         "Read-textRequest": {
+            /**
+             * Format: int64
+             * @description the revision that it would start from
+             */
+            base?: number;
+            /** @description fields that are taken away */
+            cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
             corrections?: components["schemas"]["DressingCorrection"][];
+            /** @description as it is written; one that cannot be told is kept all the same */
+            date?: string;
+            /**
+             * Format: int64
+             * @description the dressing that would be revised; absent for a new one
+             */
+            folio?: number;
+            /** @description the recipe of a card box that is filed */
+            from?: components["schemas"]["BoxItem"];
+            originator?: string;
+            page?: string;
+            /** @description all that it descends from; absent for those that the text names, and in a revision also those that are linked */
+            parents?: (number | components["schemas"]["Parent"])[];
+            /** @description why this version was made */
+            reason?: string;
+            settlements?: components["schemas"]["Settlement"][];
+            source?: string;
+            /** @description the dressing in the trade's own words; may be empty where the title is given */
             text: string;
+            tier?: string;
+            title?: string;
+            /** @description why it is revised */
+            why?: string;
+        };
+        Relative: {
+            /** @description the reason that was given for the link */
+            because?: string;
+            /** @description as it was written */
+            date?: string;
+            /** @description what the date means */
+            dated?: components["schemas"]["Dated"];
+            /** Format: date-time */
+            filedAt: string;
+            /** Format: int64 */
+            folio: number;
+            /** @enum {string} */
+            kind: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            /**
+             * Format: int64
+             * @description the newest revision, which revision is unless an older one was asked for
+             */
+            newest: number;
+            originator?: string;
+            outline?: components["schemas"]["ProfileOutline"];
+            page?: string;
+            reason?: string;
+            /** Format: int64 */
+            revision: number;
+            sizes?: string;
+            source?: string;
+            tier?: string;
+            title: string;
+            /** Format: int64 */
+            variants: number;
+            /** @enum {string} */
+            verdict?: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
+            verdictIs?: string;
+            /** @description why it was revised */
+            why?: string;
+            /** @description it was taken back */
+            withdrawn?: boolean;
         };
         ReorderRequest: {
             /** @description places of the derived steps; none for the derived order */
@@ -1344,6 +1547,8 @@ export interface components {
         };
         Spread: {
             comparison: components["schemas"]["CompareComparison"];
+            evidence: components["schemas"]["EvidenceChange"][];
+            kinds: ("variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from")[];
             parent: components["schemas"]["Sheet"];
             phrase: string;
             related: boolean;
@@ -1397,6 +1602,17 @@ export interface components {
              */
             type: string;
         };
+        Step: {
+            after: string;
+            before: string;
+            details?: string[];
+            /**
+             * Format: int64
+             * @description the dressing that was changed
+             */
+            folio?: number;
+            what: string;
+        };
         "Stop-batchRequest": {
             stopped: boolean;
         };
@@ -1411,7 +1627,22 @@ export interface components {
              */
             deed?: number;
         };
+        Undoing: {
+            also: string[];
+            blocked?: string;
+            /**
+             * Format: int64
+             * @description the deed that would be undone
+             */
+            deed: number;
+            what: string;
+        };
         Undone: {
+            /**
+             * Format: int64
+             * @description the undoing, which can be undone itself
+             */
+            deed: number;
             /** Format: int64 */
             folio: number;
             what: string;
@@ -1476,10 +1707,12 @@ export interface components {
             turns: number;
         };
         "Withdraw-dressingRequest": {
+            why?: string;
             withdrawn: boolean;
         };
         Word: {
-            as: string;
+            /** @enum {string} */
+            as: "colour" | "material" | "preparation" | "amount" | "remark";
             /** Format: date-time */
             taughtAt: string;
             words: string;
@@ -1505,6 +1738,33 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "take-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-batches": {
         parameters: {
             query?: never;
@@ -1712,44 +1972,13 @@ export interface operations {
             };
         };
     };
-    "filed-by-hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                position: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Filed-by-handRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     "stop-batch": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+            };
             path: {
                 id: string;
             };
@@ -1821,10 +2050,24 @@ export interface operations {
     };
     "list-deeds": {
         parameters: {
-            query?: never;
-            header: {
-                /** @description one browser */
-                Seat: string;
+            query?: {
+                /** @description only what was done from this seat */
+                mine?: boolean;
+                /** @description absent for all */
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "undo" | "file box";
+                /** @description what it is about; absent for all */
+                record?: "dressing" | "hook" | "word" | "school" | "box";
+                /** @description which record: a folio, a hook's number, words, a question, a box */
+                of?: string;
+                /** @description a day in UTC, such as 2026-05-31 */
+                day?: string;
+                /** @description the deed from which to go back */
+                before?: number;
+                limit?: number;
+            };
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
             };
             path?: never;
             cookie?: never;
@@ -1837,7 +2080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Deed"][];
+                    "application/json": components["schemas"]["History"];
                 };
             };
             /** @description Error */
@@ -2002,7 +2245,7 @@ export interface operations {
             header: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
-                /** @description the same for every sending of one filing */
+                /** @description the same for every sending of one request */
                 "Idempotency-Key": string;
             };
             path?: never;
@@ -2081,7 +2324,12 @@ export interface operations {
     "dismiss-advice": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 folio: number;
             };
@@ -2093,12 +2341,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
             };
             /** @description Error */
             default: {
@@ -2114,7 +2364,12 @@ export interface operations {
     reorder: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 folio: number;
             };
@@ -2152,6 +2407,8 @@ export interface operations {
             header?: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
             };
             path: {
                 folio: number;
@@ -2190,7 +2447,7 @@ export interface operations {
             header: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
-                /** @description the same for every sending of one filing */
+                /** @description the same for every sending of one request */
                 "Idempotency-Key": string;
                 /** @description the ETag of the revision that the edit starts from */
                 "If-Match": string;
@@ -2233,7 +2490,7 @@ export interface operations {
             header: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
-                /** @description the same for every sending of one filing */
+                /** @description the same for every sending of one request */
                 "Idempotency-Key": string;
                 /** @description the ETag of the revision that the edit starts from */
                 "If-Match": string;
@@ -2307,6 +2564,8 @@ export interface operations {
             header?: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
             };
             path: {
                 folio: number;
@@ -2411,7 +2670,12 @@ export interface operations {
     "add-hook": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -2444,7 +2708,12 @@ export interface operations {
     "retire-hook": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 id: number;
             };
@@ -2456,12 +2725,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
             };
             /** @description Error */
             default: {
@@ -2583,7 +2854,12 @@ export interface operations {
                 /** @description one dressing; absent for the club */
                 folio?: number;
             };
-            header?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -2593,12 +2869,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
             };
             /** @description Error */
             default: {
@@ -2699,6 +2977,8 @@ export interface operations {
             header: {
                 /** @description one browser */
                 Seat: string;
+                /** @description the same for every sending of one undo */
+                "Idempotency-Key"?: string;
             };
             path?: never;
             cookie?: never;
@@ -2716,6 +2996,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Undone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "rehearse-undo": {
+        parameters: {
+            query?: {
+                /** @description this deed; absent for the seat's last one */
+                deed?: number;
+            };
+            header: {
+                /** @description one browser */
+                Seat: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undoing"];
                 };
             };
             /** @description Error */
@@ -2764,6 +3079,8 @@ export interface operations {
             header?: {
                 /** @description one browser; what it does can be undone from there */
                 Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
             };
             path?: never;
             cookie?: never;
@@ -2824,3 +3141,41 @@ export interface operations {
         };
     };
 }
+type FlattenedDeepRequired<T> = {
+    [K in keyof T]-?: FlattenedDeepRequired<T[K] extends unknown[] | undefined | null ? Extract<T[K], unknown[]>[number] : T[K]>;
+};
+type ReadonlyArray<T> = [
+    Exclude<T, undefined>
+] extends [
+    unknown[]
+] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
+export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box"];
+export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
+export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
+export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "undo", "file box"];
+export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
+export const dressingCorrectionAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingCorrection"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
+export const dressingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMark"]["as"]> = ["label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"];
+export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const filingBodyClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FilingBody"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
+export const hookBodyEyeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["eye"]> = ["up", "down", "straight", "half-raised", "jig"];
+export const hookBodyStyleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["style"]> = ["dry", "wet", "nymph", "curved", "jig", "streamer", "salmon", "emerger"];
+export const itemStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Item"]["state"]> = ["clean", "look", "filed", "refused"];
+export const linkParentRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const linkParentRequestWasValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["was"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const offerKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Offer"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const orderStepDeedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OrderStep"]["deed"]> = ["slide on", "start", "tie in", "wind", "pull over", "build", "finish"];
+export const parentKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Parent"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const profileShapeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["kind"]> = ["envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"];
+export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["texture"]> = ["plain", "gloss", "case", "cone", "fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
+export const proportionPartStandardValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProportionPart"]["standard"]> = ["hook", "bead", "underweight", "thread", "tag", "tail", "shuck", "butt", "underbody", "rib", "body", "abdomen", "body hackle", "wing case", "thorax", "legs", "post", "underwing", "wing", "overwing", "flash", "hackle", "collar", "throat", "cheeks", "topping", "indicator", "hot spot", "head", "eyes", "finish", "antennae"];
+export const readTextRequestClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Read-textRequest"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
+export const relativeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const spreadKindsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Spread"]["kinds"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const wordAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
