@@ -250,6 +250,9 @@ func TestACardBoxIsFiledStoppedAndTakenBack(t *testing.T) {
 	p.until(`document.body.innerText.includes("110 filed")`)
 	p.clickText("Take all of it back")
 	p.says("All 110 are taken back.")
+	// what undoing touches is said first; the same key then does it
+	p.press("u")
+	p.says("Undoing “took back 110 dressings")
 	p.press("u")
 	p.says("Undone: took back 110 dressings")
 	// one that needs a look goes to the Desk and comes back filed

@@ -158,7 +158,7 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 		scale         float64
 	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}} {
 		zoom(size.width, size.height, size.scale)
-		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "tbody tr", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/folio/13/sizes": "[data-testid=sizes]"} {
+		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "tbody tr", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
 			fits(size.name + ", " + path)
@@ -172,10 +172,10 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 	if found := p.axe(); found != "" {
 		t.Errorf("the Desk at 200 %%:\n%s", found)
 	}
-	p.write("#f-date", "nonsense")
+	p.fill("#f-page", strings.Repeat("7", 61))
 	p.clickText("File it")
-	p.until(`document.querySelector("#p-date")`)
-	value[bool](p, `(document.querySelector("#f-date").select(), true)`)
+	p.until(`document.querySelector("#p-page")`)
+	p.fill("#f-page", "")
 	p.write("#f-date", "1999")
 	p.clickText("File it")
 	p.at("/folio/28")

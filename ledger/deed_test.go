@@ -267,7 +267,10 @@ func TestEveryChangeIsADeed(t *testing.T) {
 		{ledger.Chosen, func() error { _, err := l.Choose(t.Context(), hair, "rib-way", "against", none); return err }},
 		{ledger.HookRetired, func() error { _, err := l.RetireHook(t.Context(), h.ID, true, none); return err }},
 		{ledger.Withdrawn, func() error { _, err := l.Withdraw(t.Context(), hair, true, "a twin", none); return err }},
-		{ledger.Taught, func() error { _, err := l.Teach(t.Context(), dressing.Correction{Words: "Grobble", As: "colour"}, none); return err }},
+		{ledger.Taught, func() error {
+			_, err := l.Teach(t.Context(), dressing.Correction{Words: "Grobble", As: "colour"}, none)
+			return err
+		}},
 	} {
 		before := stateOf(t, db)
 		if err := c.do(); err != nil {

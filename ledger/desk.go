@@ -33,7 +33,7 @@ func (l *Ledger) Teach(ctx context.Context, c dressing.Correction, by Sender) (F
 		return Filed{}, &Fault{"words", err.Error()}
 	}
 	return l.do(ctx, by, request{Taught, nil, c}, func(tx *store.Tx) (deed, error) {
-		d := deed{kind: Taught, what: fmt.Sprintf("taught the reader that %q is a %s", c.Words, c.As)}
+		d := deed{kind: Taught, what: fmt.Sprintf("taught the reader that “%s” is a %s", c.Words, c.As)}
 		key := store.Key{Words: c.Words}
 		now, err := tx.Get(ctx, store.OfWord, key)
 		if err != nil {

@@ -201,10 +201,22 @@ func cellName(c store.Change) string {
 	return string(c.Of)
 }
 
+// questionOf says a question of the schools, and schoolOf an answer to it, in words.
 func questionOf(id string) string {
 	for _, q := range practice.Questions {
 		if q.ID == id {
-			return q.Ask
+			return strings.TrimSuffix(q.Ask, "?")
+		}
+	}
+	return id
+}
+
+func schoolOf(question, id string) string {
+	for _, q := range practice.Questions {
+		for _, s := range q.Schools {
+			if q.ID == question && s.ID == id {
+				return s.Say
+			}
 		}
 	}
 	return id
@@ -242,7 +254,7 @@ func said(c store.Change, v json.RawMessage) string {
 	case store.OfWord:
 		return "a " + x.Kind
 	case store.OfSchool:
-		return x.Chosen
+		return schoolOf(c.Key.Question, x.Chosen)
 	case store.OfAside:
 		return "put aside: “" + x.Note + "”"
 	case store.OfOrder:

@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"maps"
 	"math"
-	"strings"
 
 	"mothledger/core/advice"
 	"mothledger/core/dressing"
@@ -429,7 +428,7 @@ func (l *Ledger) AddHook(ctx context.Context, in MeasuredHook, by Sender) (HookE
 	}
 	done, err := l.do(ctx, by, request{HookAdded, nil, in}, func(tx *store.Tx) (deed, error) {
 		h.ID, err = tx.AddHook(ctx, h)
-		return deed{kind: HookAdded, what: fmt.Sprintf("measured the hook %q, %v", h.Name, size)}, err
+		return deed{kind: HookAdded, what: fmt.Sprintf("measured the hook “%s”, %v", h.Name, size)}, err
 	})
 	if errors.Is(err, store.ErrTaken) {
 		return HookEntry{}, taken(size, h.Name)
@@ -462,9 +461,9 @@ func (l *Ledger) RetireHook(ctx context.Context, id int64, retired bool, by Send
 		return Filed{}, err
 	}
 	out, err := l.do(ctx, by, request{HookRetired, id, retired}, func(tx *store.Tx) (deed, error) {
-		d := deed{kind: HookRetired, what: fmt.Sprintf("took the hook %q out of the list", h.Name)}
+		d := deed{kind: HookRetired, what: fmt.Sprintf("took the hook “%s” out of the list", h.Name)}
 		if !retired {
-			d.kind, d.what = HookBack, fmt.Sprintf("put the hook %q back into the list", h.Name)
+			d.kind, d.what = HookBack, fmt.Sprintf("put the hook “%s” back into the list", h.Name)
 		}
 		return d, tx.Set(ctx, store.OfHook, store.Key{Hook: id}, store.HookValue{Retired: retired})
 	})
@@ -519,16 +518,18 @@ func (l *Ledger) Choose(ctx context.Context, folio int, question, school string,
 		}
 	}
 	return l.do(ctx, by, request{Chosen, folio, [2]string{question, school}}, func(tx *store.Tx) (deed, error) {
-		d := deed{kind: Chosen, what: fmt.Sprintf("chose “%s” on %s for the club", school, question), about: []string{"school " + question}}
+		d := deed{kind: Chosen, what: fmt.Sprintf("%s: chose “%s”", questionOf(question), schoolOf(question, school)), about: []string{"school " + question}}
+		if school == "" {
+			d.what = questionOf(question) + ": took the choice away"
+		}
 		if folio > 0 {
-			d.what, d.about = fmt.Sprintf("chose “%s” on %s for folio %d", school, question, folio), nil
+			d.about = nil
 			if _, err := tx.IDOf(ctx, folio); err != nil {
 				return d, err
 			}
 		}
 		key := store.Key{Question: question, Folio: folio}
 		if school == "" {
-			d.what = strings.Replace(d.what, "chose “”", "took the choice away", 1)
 			return d, tx.Set(ctx, store.OfSchool, key, nil)
 		}
 		return d, tx.Set(ctx, store.OfSchool, key, store.SchoolValue{Chosen: school})

@@ -1,13 +1,19 @@
 package web
 
 import (
+	"context"
 	"encoding/json"
+	"errors"
+	"fmt"
 	"log/slog"
 	"reflect"
 	"strings"
 	"testing"
 
+	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v4"
+
+	"mothledger/ledger"
 )
 
 // What stands on the wire is this package's own type, the ledger's or the core's, never a
@@ -23,8 +29,7 @@ func TestNoRowOfTheStoreGoesOverTheWire(t *testing.T) {
 			continue
 		}
 		n++
-		var walk func(reflect.Type)
-		walk = func(x reflect.Type) {
+		walk := func(x reflect.Type) {
 			for x.Kind() == reflect.Pointer || x.Kind() == reflect.Slice {
 				x = x.Elem()
 			}
@@ -70,6 +75,29 @@ func TestVocabulariesAreEnumerations(t *testing.T) {
 		}
 		if enum := s.Properties[field].Enum; !strings.Contains(strings.Join(enum, "|"), want) {
 			t.Errorf("%s is one of %v, without %q", at, enum, want)
+		}
+	}
+}
+
+// Only where nothing can have been changed does an answer say so.
+func TestAnAnswerSaysWhatMayHaveBeenDone(t *testing.T) {
+	quiet := slog.New(slog.DiscardHandler)
+	for _, c := range []struct {
+		err    error
+		status int
+		says   string
+	}{
+		{fmt.Errorf("%w: %w", ledger.ErrUnsure, ledger.ErrAway), 503, "it may have been done or not"},
+		{fmt.Errorf("%w: cut", ledger.ErrAway), 503, "nothing was changed"},
+		{context.DeadlineExceeded, 503, "nothing was changed"},
+		{ledger.ErrUnkept, 422, "cannot keep this"},
+		{ledger.ErrNotFound, 404, "no such page"},
+		{context.Canceled, 499, "given up"},
+		{errors.New("else"), 500, "could not do this"},
+	} {
+		var got huma.StatusError
+		if err := problem(t.Context(), quiet, c.err); !errors.As(err, &got) || got.GetStatus() != c.status || !strings.Contains(err.Error(), c.says) {
+			t.Errorf("%v is answered %v", c.err, err)
 		}
 	}
 }

@@ -12,7 +12,7 @@ import (
 // took them for. It holds for one dressing, or as part of a club's vocabulary
 // for all.
 type Correction struct {
-	Words string `json:"words"`
+	Words string    `json:"words"`
 	As    CorrectAs `json:"as"`
 }
 

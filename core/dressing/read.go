@@ -15,7 +15,7 @@ import (
 // line's marks, joined, give the line back.
 type Mark struct {
 	Text string `json:"text"`
-	As MarkAs `json:"as"`
+	As   MarkAs `json:"as"`
 	// Meaning says in words how a hedge or a number was taken, where that is
 	// not plain.
 	Meaning string `json:"meaning,omitempty"`

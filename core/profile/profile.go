@@ -86,11 +86,11 @@ func (Texture) Values() []string {
 //	bead      a ball at Root, Width across
 //	head      like envelope, varnished
 type Shape struct {
-	Kind    Kind   `json:"kind"`
-	Part    int    `json:"part"` // index of the part, -1 for what every fly has
-	Role    string `json:"role"`
+	Kind    Kind    `json:"kind"`
+	Part    int     `json:"part"` // index of the part, -1 for what every fly has
+	Role    string  `json:"role"`
 	Texture Texture `json:"texture"`
-	Colour  string `json:"colour"`
+	Colour  string  `json:"colour"`
 	// Assumed is set where size or material was not stated.
 	Assumed   bool    `json:"assumed,omitempty"`
 	Far       bool    `json:"far,omitempty"`

@@ -43,9 +43,9 @@ type Part struct {
 	Role string `json:"role"` // the label as written
 	// Standard is the standard part that the label names, absent for one that is none.
 	Standard role.Standard `json:"standard,omitempty"`
-	LowMM  float64 `json:"lowMM,omitempty"`
-	MM     float64 `json:"mm,omitempty"`
-	HighMM float64 `json:"highMM,omitempty"`
+	LowMM    float64       `json:"lowMM,omitempty"`
+	MM       float64       `json:"mm,omitempty"`
+	HighMM   float64       `json:"highMM,omitempty"`
 	// OfShank is the middle of the length in shanks, with its ends.
 	OfShank     float64 `json:"ofShank,omitempty"`
 	OfShankLow  float64 `json:"ofShankLow,omitempty"`

@@ -39,6 +39,20 @@ const conflict = `(() => { const put = (f, v) => { Object.getOwnPropertyDescript
 	.then(() => { put(f, text.replace("a third of the shank", "half the shank").replace("3 turns", "2 turns")); put(document.querySelector("#f-why"), "as Fenn's own fly has it");
 		setTimeout(() => f.closest("form").requestSubmit(), 300); }); })()`
 
+// revising changes a few things of a dressing on the Desk.
+const revising = `(() => { const put = (q, v) => { const f = document.querySelector(q); Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
+	const text = document.querySelector("#recipe").value;
+	put("#recipe", text.replace("Variant of: White Lantern Moth", "Variant of: White Lantern Moth; Ghost of the Quay\nAdapted from: Gloaming Porter").replace("5 turns", "4 turns").replace("cream wool", "white wool"));
+	put("#f-date", "Nov ’01"); put("#f-why", "the card turned up"); })()`
+
+// deeds does a few things, so that the journal has something to tell.
+const deeds = `(async () => { const send = (method, path, body, match) => fetch(path, { method, headers: { "Content-Type": "application/json", Seat: localStorage.getItem("mothledger.seat"), "Idempotency-Key": crypto.randomUUID(), ...(match && { "If-Match": match }) }, body: body && JSON.stringify(body) }).then((r) => r.json());
+	await send("POST", "/api/dressings/20/parents", { parent: 11, kind: "answer to", was: "variant of", reason: "Wick says he owes it nothing else" });
+	const f = await send("GET", "/api/dressings/9");
+	await send("POST", "/api/dressings/9/revisions", { text: f.text?.replace("5 turns", "4 turns") ?? "", date: "about 2010", why: "counted on the specimen" }, '"1"');
+	await send("PUT", "/api/schools", { question: "rib-way", school: "with-soft" });
+	await send("POST", "/api/undo", {}); })()`
+
 // paste puts a text into the card box and takes it in.
 const paste = `(() => { const f = document.querySelector("#many"); Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, %q); f.dispatchEvent(new Event("input", { bubbles: true }));
 	setTimeout(() => [...document.querySelectorAll("button")].find((b) => b.innerText === "Take them in").click(), 200); })()`
@@ -105,6 +119,17 @@ func run(address, folder string, only []string) error {
 			chromedp.Evaluate[chromedp.Void](conflict),
 			chromedp.WaitVisible(chromedp.CSS("[data-testid=merge]")),
 			chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 0)`),
+		}},
+		{name: "revise", path: "/desk?folio=16", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
+			chromedp.WaitReady(chromedp.CSS(".mk-label")),
+			chromedp.Evaluate[chromedp.Void](revising),
+			chromedp.WaitReady(chromedp.CSS("[data-testid=changes] li:nth-child(4)")),
+			chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 520)`),
+		}},
+		{name: "journal", path: "/journal", ready: "[data-testid=deeds] li", before: []chromedp.Action[chromedp.Void]{
+			chromedp.Evaluate[chromedp.Void](deeds, chromedp.EvalAwaitPromise),
+			chromedp.Navigate(address + "/journal"),
+			chromedp.WaitReady(chromedp.CSS("[data-testid=deeds] li[data-deed]")),
 		}},
 		{name: "card-box", path: "/box", ready: "#many", before: []chromedp.Action[chromedp.Void]{
 			chromedp.Evaluate[chromedp.Void](fmt.Sprintf(paste, box())),

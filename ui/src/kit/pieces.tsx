@@ -1,5 +1,6 @@
+import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
-import type { Dressing, Material, Measured, MeasuredPart, Part } from "../api/client";
+import type { Dressing, Material, Measured, MeasuredPart, Part, Records } from "../api/client";
 import { Problem } from "../api/client";
 
 /** What went wrong, what is safe, and what to do. */
@@ -24,6 +25,15 @@ export function Trouble({
         </button>
       )}
     </div>
+  );
+}
+
+/** To the deeds about a kind of record, or about one. */
+export function History({ record, of }: { record: Records; of?: string }) {
+  return (
+    <Link to="/journal" search={{ record, of }} className="link no-print">
+      History
+    </Link>
   );
 }
 

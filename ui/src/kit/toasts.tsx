@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Toast } from "radix-ui";
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useContext, useMemo, useRef, useState } from "react";
 import { Problem, rehearseUndo, undo } from "../api/client";
 
 /** What was done. With `also`, what undoing it would touch too, and it waits to be told. */
@@ -19,6 +19,8 @@ const Context = createContext<State>({ say: () => {}, undoLast: () => {}, undoDe
 
 export function ToastProvider({ children }: { children: ReactNode }) {
   const [notes, setNotes] = useState<Note[]>([]);
+  const latest = useRef(notes);
+  latest.current = notes;
   const client = useQueryClient();
   const state = useMemo<State & { undoNow: (deed: number) => void }>(() => {
     const put = (n: Omit<Note, "id">) => setNotes((old) => [...old.slice(-2), { id: Math.random(), ...n }]);
@@ -42,7 +44,13 @@ export function ToastProvider({ children }: { children: ReactNode }) {
         })
         .catch(failed);
     };
-    return { say, undoNow, undoLast: () => undoOne(), undoDeed: undoOne };
+    const undoLast = () => {
+      // once it was said what else is touched, the same key does it
+      const told = latest.current.find((n) => n.also);
+      if (told) undoNow(told.deed);
+      else undoOne();
+    };
+    return { say, undoNow, undoLast, undoDeed: undoOne };
   }, [client]);
   return (
     <Context value={state}>
@@ -74,7 +82,7 @@ export function ToastProvider({ children }: { children: ReactNode }) {
             {n.also ? (
               <Toast.Action altText="Undo all of it from the Journal" asChild>
                 <button type="button" className="btn btn-main" onClick={() => state.undoNow(n.deed)}>
-                  Undo it all
+                  Undo it all <span className="font-normal">(u)</span>
                 </button>
               </Toast.Action>
             ) : (

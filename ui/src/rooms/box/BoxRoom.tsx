@@ -14,7 +14,7 @@ import {
   takeIn,
 } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { takeHanded } from "./handed";
 
@@ -230,7 +230,10 @@ function BatchPage({ b }: { b: Batch }) {
           Card box
         </Link>
       </p>
-      <h1 className="text-4xl">{b.name}</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-5">
+        <h1 className="text-4xl">{b.name}</h1>
+        <History record="box" of={b.id} />
+      </div>
       <p className="mt-1 text-soft">{counts(b)}</p>
       {(running || (done > 0 && b.clean > 0)) && (
         <div className="mt-4">

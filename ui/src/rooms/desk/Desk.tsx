@@ -315,7 +315,6 @@ function DeskPage({ start }: { start: () => Draft }) {
             change((d) => ({ ...d, left: [...d.left, name] }));
           }}
         />
-        {draft.folio && read && <Changes list={read.changes} parents={parents} linked={draft.linked} />}
         <datalist id="people">
           {names.data?.people.map((n) => (
             <option key={n} value={n} />
@@ -369,7 +368,10 @@ function DeskPage({ start }: { start: () => Draft }) {
         </div>
         <PutAside now={draft.id} onTake={put} />
       </div>
-      <Understood read={drawn} pending={reading.isFetching} />
+      <div className="min-w-0">
+        <Understood read={drawn} pending={reading.isFetching} />
+        {draft.folio && read && <Changes list={read.changes} parents={parents} linked={draft.linked} />}
+      </div>
     </form>
   );
 }
@@ -547,7 +549,7 @@ function Field({ label, k, draft, set, leave, read, problem, list, hint, wide }:
           {label}
         </label>
         {leave && k !== "why" && draft.folio && touched(draft, k) && (
-          <button type="button" className="link text-[0.85rem] text-soft" onClick={() => leave(k)}>
+          <button type="button" className="link text-[0.85rem] leading-none text-soft" onClick={() => leave(k)}>
             as it was<span className="sr-only">: {label}</span>
           </button>
         )}

@@ -67,7 +67,7 @@ export function Parents({
         {list.map((p, i) => (
           <li
             key={`${p.folio} ${p.kind}`}
-            className="grid grid-cols-[9.5rem_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-2 border-b border-rule py-0.5 max-[700px]:grid-cols-[9.5rem_1fr_auto]"
+            className="grid grid-cols-[10rem_minmax(0,1fr)_auto] items-center gap-x-2 gap-y-0.5 border-b border-rule py-1"
           >
             <select
               className="field"
@@ -83,7 +83,7 @@ export function Parents({
               {p.folio} · {p.title || "without a name"}
             </span>
             <input
-              className="field max-[700px]:col-span-2 max-[700px]:col-start-1 max-[700px]:row-start-2"
+              className="field col-span-2 row-start-2"
               aria-label={`Why that is said of ${p.title}`}
               placeholder="why that is said"
               value={p.reason}
@@ -92,7 +92,7 @@ export function Parents({
             />
             <button
               type="button"
-              className="btn !min-h-[40px] !px-3"
+              className="btn col-start-3 row-start-1 !min-h-[40px] !px-3"
               aria-label={`${p.title} is no parent`}
               onClick={() => onChange(list.filter((_, k) => k !== i))}
             >
@@ -131,6 +131,7 @@ export function Parents({
       <span className="flex items-end gap-2">
         <input
           id="f-parent"
+          form={`${id}-none`} // Enter adds what was typed; it does not file the dressing
           className="field"
           list="dressings"
           aria-label="Add a parent"

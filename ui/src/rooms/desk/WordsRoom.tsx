@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { wordsQuery } from "../../api/client";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { History, Trouble, Waiting } from "../../kit/pieces";
 
 /** The lists by which every hedge and every place is read. */
 export function WordsRoom() {
@@ -18,7 +18,10 @@ export function WordsRoom() {
     .filter((t) => t.words.length > 0);
   return (
     <div className="box mx-auto max-w-[1000px] px-8 pt-5 pb-10">
-      <h1 className="text-4xl">Words</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-5">
+        <h1 className="text-4xl">Words</h1>
+        <History record="word" />
+      </div>
       <p className="book mt-1 max-w-prose">
         What “about”, “just short of” or “at most” is read as, here and everywhere. No other list is used; a phrase that
         is not here stays as it was said.

@@ -150,49 +150,50 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
             </span>
           ))}
         </header>
-        <Fly
-          outline={f.outline}
-          ratio={2.35}
-          ruler
-          label={`${nameOf(e)} in side view on a ${hookWords(m.hook)}, eye to the right`}
-          className="mt-2 w-full bg-well"
-        />
-        <BudgetStrip folio={e.folio} />
-        <label className="no-print my-1 flex min-h-[36px] items-center gap-2 text-[0.95rem]">
-          <input
-            type="checkbox"
-            className="size-5 accent-(--amber)"
-            checked={fill}
-            onChange={(x) => onFill(x.target.checked)}
-          />
-          fill in what the dressing is silent about, by the club’s{" "}
-          <Link to="/schools" className="link">
-            schools
-          </Link>{" "}
-          or{" "}
-          <Link to="/schools" search={{ folio: e.folio }} className="link">
-            its own
-          </Link>
-          {fill && f.filled && f.filled.length > 0 && (
-            <span className="text-soft" data-testid="filled">
-              (assumed: {f.filled.map((x) => `${x.role} ${x.what}`).join(", ")})
-            </span>
-          )}
-        </label>
+        {d.parts.length === 0 ? (
+          <p className="book mt-3 border-l-4 border-edge bg-well px-3 py-3 text-[1.15rem]">
+            Only the name is known so far. When a dressing turns up, revise this folio.
+          </p>
+        ) : (
+          <>
+            <Fly
+              outline={f.outline}
+              ratio={2.35}
+              ruler
+              label={`${nameOf(e)} in side view on a ${hookWords(m.hook)}, eye to the right`}
+              className="mt-2 w-full bg-well"
+            />
+            <BudgetStrip folio={e.folio} />
+            <label className="no-print my-1 flex min-h-[36px] items-center gap-2 text-[0.95rem]">
+              <input
+                type="checkbox"
+                className="size-5 accent-(--amber)"
+                checked={fill}
+                onChange={(x) => onFill(x.target.checked)}
+              />
+              fill in what the dressing is silent about, by the club’s{" "}
+              <Link to="/schools" className="link">
+                schools
+              </Link>{" "}
+              or{" "}
+              <Link to="/schools" search={{ folio: e.folio }} className="link">
+                its own
+              </Link>
+              {fill && f.filled && f.filled.length > 0 && (
+                <span className="text-soft" data-testid="filled">
+                  (assumed: {f.filled.map((x) => `${x.role} ${x.what}`).join(", ")})
+                </span>
+              )}
+            </label>
+          </>
+        )}
         {d.essentials && d.essentials.length > 0 && (
           <p className="mb-2 border-l-4 border-edge bg-well px-3 py-1.5">
             <span className="caps">what makes it this fly </span>
             <span className="book">{d.essentials.join("; ")}</span>
           </p>
         )}
-        {d.parts.length > 0 ? (
-          <PartsTable f={f} />
-        ) : (
-          <p className="book border-l-4 border-edge bg-well px-3 py-2">
-            Only the name is known so far. When a dressing turns up, revise this folio; the hook above is a 12, to have
-            something to look at.
-          </p>
-        )}
+        {d.parts.length > 0 && <PartsTable f={f} />}
         {m.warnings.map((w) => (
           <p key={w.code + w.part} className="mt-3 border-l-4 border-amber bg-well px-3 py-2">
             <b>{w.part}</b>: {w.text}
@@ -230,7 +231,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
             ))}
           </p>
         )}
-        <WorkingsPart f={f} />
+        {d.parts.length > 0 && <WorkingsPart f={f} />}
       </div>
       <aside aria-label="Evidence and family" className="border-l border-rule pl-6">
         <dl>
@@ -249,7 +250,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
               <>
                 {e.date}
                 {e.dated && e.dated.says !== e.date && (
-                  <span className="block font-sans text-[0.92rem] text-soft" data-testid="dated">
+                  <span className="font-plain block text-[0.92rem] text-soft" data-testid="dated">
                     {e.dated.says}
                   </span>
                 )}

@@ -3,7 +3,7 @@ import { type FormEvent, useEffect, useState } from "react";
 import { addHook, type HookEntry, hooksQuery, Problem, retireHook } from "../../api/client";
 import { HookLine, sheetFor } from "../../drawing/Fly";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 
@@ -68,7 +68,10 @@ export function HooksRoom() {
   const widest = sheetFor(list.map((h) => [h.outline, h.generic]));
   return (
     <div className="box mx-auto max-w-[1180px] px-8 pt-5 pb-10">
-      <h1 className="text-4xl">Hooks</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-5">
+        <h1 className="text-4xl">Hooks</h1>
+        <History record="hook" />
+      </div>
       <p className="book mt-1 max-w-prose">
         Makers do not agree on what a size is, so the club measures its own. A measured hook always wins over the
         generic scale, which is an estimate: good to ± 10 % for standard dry and wet hooks of 8 to 20, ± 20 % elsewhere.

@@ -35,9 +35,7 @@ export function JournalRoom() {
   return (
     <div className="journal mx-auto max-w-[1080px] px-8 pt-5 pb-10">
       <header className="flex flex-wrap items-baseline gap-x-5">
-        <h1 className="text-4xl">
-          {f.of ? `History of ${f.record === "dressing" ? `folio ${f.of}` : f.of}` : "Journal"}
-        </h1>
+        <h1 className="text-4xl">{titleOf(f)}</h1>
         {folio && (
           <Link to="/folio/$folio" params={{ folio }} className="link">
             to the folio
@@ -140,6 +138,12 @@ export function JournalRoom() {
       )}
     </div>
   );
+}
+
+function titleOf(f: Sought): string {
+  if (!f.of) return "Journal";
+  if (f.record === "dressing") return `History of folio ${f.of}`;
+  return f.record === "box" ? "History of a card box" : `History of ${f.of}`;
 }
 
 const day = (d: Deed | undefined) =>

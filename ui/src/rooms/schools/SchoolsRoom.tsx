@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { chooseSchool, schoolsQuery } from "../../api/client";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 
 /** Questions on which good tiers differ, and what this club does. */
@@ -26,7 +26,10 @@ export function SchoolsRoom() {
           </Link>
         </p>
       )}
-      <h1 className="text-4xl">{folio ? `Schools for folio ${folio} alone` : "Schools"}</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-5">
+        <h1 className="text-4xl">{folio ? `Schools for folio ${folio} alone` : "Schools"}</h1>
+        <History record={folio ? "dressing" : "school"} of={folio ? String(folio) : undefined} />
+      </div>
       <p className="book mt-1 max-w-prose">
         On these questions good tiers differ. What the club chooses fills in what a dressing is silent about, where that
         is asked for: always shown as assumed, in another line, and never compared.
