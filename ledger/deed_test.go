@@ -17,28 +17,18 @@ import (
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
 	"mothledger/ledger"
-	"mothledger/localpg/pgtest"
-	"mothledger/store"
 )
 
 // onDatabase gives a fresh ledger with a connection of the owner to look at its tables.
 func onDatabase(t testing.TB) (*ledger.Ledger, *sql.DB) {
 	t.Helper()
-	url := pgtest.Database(t)
-	if err := store.Migrate(t.Context(), url); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), url)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { _ = s.Close() })
+	url := empty(t)
 	db, err := sql.Open("pgx", url)
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = db.Close() })
-	return ledger.New(s), db
+	return on(t, url), db
 }
 
 var seatOne = ledger.Sender{Seat: "seat one"}

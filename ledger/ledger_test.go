@@ -11,23 +11,13 @@ import (
 	"mothledger/core/hook"
 	"mothledger/ledger"
 	"mothledger/localpg/pgtest"
-	"mothledger/store"
 )
 
 func TestMain(m *testing.M) { pgtest.Main(m) }
 
 func fresh(t *testing.T) *ledger.Ledger {
 	t.Helper()
-	url := pgtest.Database(t)
-	if err := store.Migrate(t.Context(), url); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), url)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { _ = s.Close() })
-	return ledger.New(s)
+	return on(t, empty(t))
 }
 
 const moth = "Pattern: Cellar Moth\nTier: Una Thrale\nDate: 2001\n\nHook: 12 wet\nTail: 6 ginger hackle fibres, half the shank\nBody: cream wool\nHackle: white hen, 2 turns\n"

@@ -32,16 +32,9 @@ func (w *where) on(ctx context.Context, f func(url string) error) error {
 	if w.database != "" {
 		return f(w.database)
 	}
-	data, err := filepath.Abs(w.data)
+	data, held, err := folder(w.data)
 	if err != nil {
 		return err
-	}
-	if err := os.MkdirAll(data, 0o755); err != nil {
-		return fmt.Errorf("--data: %w", err)
-	}
-	held, err := hold(filepath.Join(data, "lock"))
-	if err != nil {
-		return fmt.Errorf("--data: %w", err)
 	}
 	var pg *localpg.Server
 	if held == nil {

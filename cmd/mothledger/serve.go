@@ -136,16 +136,9 @@ func (s *steps) done(what string) {
 
 func start(ctx context.Context, out io.Writer, o options) error {
 	st := &steps{out, time.Now()}
-	data, err := filepath.Abs(o.data)
+	data, held, err := folder(o.data)
 	if err != nil {
 		return err
-	}
-	if err := os.MkdirAll(data, 0o755); err != nil {
-		return fmt.Errorf("--data: %w", err)
-	}
-	held, err := hold(filepath.Join(data, "lock"))
-	if err != nil {
-		return fmt.Errorf("--data: %w", err)
 	}
 	addressFile := filepath.Join(data, "address")
 	if held == nil {
@@ -203,6 +196,21 @@ func start(ctx context.Context, out io.Writer, o options) error {
 		go n.run(ctx)
 	}
 	return serve(ctx, l, s, pg.Exited(), o.hosts)
+}
+
+// folder makes the folder of a ledger, where there is none, and holds it; held is nil
+// where another start does.
+func folder(name string) (data string, held *os.File, err error) {
+	if data, err = filepath.Abs(name); err != nil {
+		return "", nil, err
+	}
+	if err = os.MkdirAll(data, 0o755); err == nil {
+		held, err = hold(filepath.Join(data, "lock"))
+	}
+	if err != nil {
+		return "", nil, fmt.Errorf("--data: %w", err)
+	}
+	return data, held, nil
 }
 
 // hold takes a lock on a file for as long as this process lives; nil where

@@ -28,6 +28,22 @@ export function parentsOf(typed: string, names: Name[]): ParentDraft[] | string 
   return out;
 }
 
+/** The way in which one dressing comes from another. */
+export function DescentChoice(p: { label: string; value: Descent; onChange: (k: Descent) => void }) {
+  return (
+    <select
+      className="field"
+      aria-label={p.label}
+      value={p.value}
+      onChange={(e) => p.onChange(e.target.value as Descent)}
+    >
+      {descents.map((k) => (
+        <option key={k}>{k}</option>
+      ))}
+    </select>
+  );
+}
+
 /** The parents of a dressing: those that are linked or that its text names, to be added
  * to, changed, and taken away, each with how and why. */
 export function Parents({
@@ -69,16 +85,11 @@ export function Parents({
             key={`${p.folio} ${p.kind}`}
             className="grid grid-cols-[10rem_minmax(0,1fr)_auto] items-center gap-x-2 gap-y-0.5 border-b border-rule py-1"
           >
-            <select
-              className="field"
-              aria-label={`How it comes from ${p.title}`}
+            <DescentChoice
+              label={`How it comes from ${p.title}`}
               value={p.kind}
-              onChange={(e) => put(i, { kind: e.target.value as Descent })}
-            >
-              {descents.map((k) => (
-                <option key={k}>{k}</option>
-              ))}
-            </select>
+              onChange={(kind) => put(i, { kind })}
+            />
             <span className="book truncate text-[1.1rem]" title={p.title}>
               {p.folio} · {p.title || "without a name"}
             </span>

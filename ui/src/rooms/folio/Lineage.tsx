@@ -1,18 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import {
-  type Descent,
-  descents,
-  type Folio,
-  type LinkBody,
-  linkParent,
-  namesQuery,
-  type Relative,
-} from "../../api/client";
+import { type Descent, type Folio, type LinkBody, linkParent, namesQuery, type Relative } from "../../api/client";
 import { nameOf } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
-import { parentsOf } from "../desk/Parents";
+import { DescentChoice, parentsOf } from "../desk/Parents";
 
 /** What a dressing descends from, in which way and why; each can be changed where it
  * stands, added, and taken away. */
@@ -109,16 +101,11 @@ function Change({ p, put }: { p: Relative; put: (b: LinkBody) => void }) {
     reason.trim() !== (p.because ?? "") && put({ parent: p.folio, kind: p.kind, reason: reason.trim() });
   return (
     <span className="flex flex-col gap-1">
-      <select
-        className="field"
-        aria-label={`How it comes from ${nameOf(p)}`}
+      <DescentChoice
+        label={`How it comes from ${nameOf(p)}`}
         value={p.kind}
-        onChange={(e) => put({ parent: p.folio, kind: e.target.value as Descent, was: p.kind })}
-      >
-        {descents.map((k) => (
-          <option key={k}>{k}</option>
-        ))}
-      </select>
+        onChange={(kind) => put({ parent: p.folio, kind, was: p.kind })}
+      />
       <input
         className="field"
         aria-label={`Why that is said of ${nameOf(p)}`}
@@ -160,16 +147,7 @@ function Add({ put }: { put: (b: LinkBody) => void }) {
         setReason("");
       }}
     >
-      <select
-        className="field"
-        aria-label="How it descends"
-        value={kind}
-        onChange={(e) => setKind(e.target.value as Descent)}
-      >
-        {descents.map((k) => (
-          <option key={k}>{k}</option>
-        ))}
-      </select>
+      <DescentChoice label="How it descends" value={kind} onChange={setKind} />
       <input
         className="field"
         aria-label="From which dressing"
