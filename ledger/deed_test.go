@@ -369,6 +369,11 @@ func TestNamesAndDatesStopNothing(t *testing.T) {
 	if line.Entry.Source != "a dealer's list" || line.Text != "" {
 		t.Errorf("a line on a list is %+v", line.Entry)
 	}
+	for _, line := range []string{"Ropewalk Porter, 12s and 14s, 3/- per doz.", "Ember Fly 4d. each", "Ghost of the Quay (no dressing given)."} {
+		if f := open(t, l, file(t, l, ledger.Filing{Text: line + "\n"}).Folio); f.Entry.Title != line && !strings.HasPrefix(line, f.Entry.Title) || f.Entry.Title == "" || len(f.Dressing.Unread) != 0 {
+			t.Errorf("%q is filed as %q, unread %v", line, f.Entry.Title, f.Dressing.Unread)
+		}
+	}
 	// each of them is revised, measured and compared like any other
 	for _, f := range []ledger.Folio{fly, name, line} {
 		folio := f.Entry.Folio

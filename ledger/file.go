@@ -341,7 +341,11 @@ func readOrName(ctx context.Context, s store.Reads, f Filing) (dressing.Dressing
 		return dressing.Dressing{Parts: []dressing.Part{}, Unread: []dressing.Unread{}, Contradictions: []dressing.Contradiction{}}, nil
 	}
 	r, err := read(ctx, s, f.Text, f.Corrections)
-	return r.Dressing, err
+	d := r.Dressing
+	if line := strings.TrimSpace(f.Text); err == nil && d.Title == "" && len(d.Parts) == 0 && len(d.Unread) == 1 && d.Unread[0].Text == line {
+		d.Title, d.Unread = tidy(line), []dressing.Unread{} // a line on a dealer's list
+	}
+	return d, err
 }
 
 // prepare checks what was read and makes a revision of it with its evidence. A date is

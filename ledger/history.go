@@ -291,7 +291,7 @@ func also(ctx context.Context, s store.Reads, changes []store.Change, d store.De
 		if was == "" {
 			was = "nothing"
 		}
-		out = append(out, fmt.Sprintf("%s: from “%s” to “%s”", cellName(c), was, is))
+		out = append(out, fmt.Sprintf("%s: %s → %s", cellName(c), was, is))
 	}
 	if Kind(d.Kind) == FileDeed && folio > 0 {
 		n, err := s.Attached(ctx, folio)

@@ -137,7 +137,7 @@ func (s Reads) Deeds(ctx context.Context, f Sought) ([]Deed, error) {
 	if strings.Contains(f.Record, " ") {
 		add(`d.touches @> array[$%d]`, f.Record)
 	} else if f.Record != "" {
-		add(`d.touches[1] like $%d || ' %%'`, f.Record)
+		add(`split_part(d.touches[1], ' ', 1) = $%d`, f.Record)
 	}
 	if f.Day != "" {
 		add(`d.done_at >= $%[1]d::date and d.done_at < $%[1]d::date + 1`, f.Day)

@@ -110,10 +110,13 @@ func wordsCommand() *cobra.Command {
 
 func printDressing(out io.Writer, d dressing.Dressing) error {
 	w := tabwriter.NewWriter(out, 0, 4, 2, ' ', 0)
-	for _, h := range []struct{ label, value string }{{"Pattern", d.Title}, {"Variant of", d.VariantOf}, {"Tier", d.Tier}, {"Originator", d.Originator}, {"Source", d.Source}, {"Date", d.Date}} {
+	for _, h := range []struct{ label, value string }{{"Pattern", d.Title}, {"Tier", d.Tier}, {"Originator", d.Originator}, {"Source", d.Source}, {"Date", d.Date}} {
 		if h.value != "" {
 			_, _ = fmt.Fprintf(w, "%s\t%s\n", h.label, h.value)
 		}
+	}
+	for _, p := range d.Parents {
+		_, _ = fmt.Fprintf(w, "%s\t%s\n", strings.ToUpper(string(p.Kind[:1]))+string(p.Kind[1:]), p.Name)
 	}
 	if d.Sizes != nil {
 		_, _ = fmt.Fprintf(w, "Sizes\t%v to %v\n", hook.Size(d.Sizes.Low), hook.Size(d.Sizes.High))

@@ -73,6 +73,7 @@ alter table deed drop column dressing_id, drop column number, drop column parent
 create index deed_seat on deed (seat, id desc);
 create index deed_kind on deed (kind, id desc);
 create index deed_day on deed (done_at);
+create index deed_record on deed (split_part(touches[1], ' ', 1), id desc);
 create index deed_touches on deed using gin (touches);
 create index undoing_by on undoing (by_id);
 

@@ -81,8 +81,13 @@ export function ToastProvider({ children }: { children: ReactNode }) {
             </div>
             {n.also ? (
               <Toast.Action altText="Undo all of it from the Journal" asChild>
-                <button type="button" className="btn btn-main" onClick={() => state.undoNow(n.deed)}>
-                  Undo it all <span className="font-normal">(u)</span>
+                <button
+                  type="button"
+                  className="btn btn-main whitespace-nowrap"
+                  aria-keyshortcuts="u"
+                  onClick={() => state.undoNow(n.deed)}
+                >
+                  Undo it all
                 </button>
               </Toast.Action>
             ) : (
