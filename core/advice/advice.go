@@ -13,6 +13,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/practice"
@@ -252,7 +253,7 @@ func coarseThread(f *fly) {
 }
 
 // hollow are hairs that flare where thread bites.
-var hollow = []string{"deer", "elk", "caribou", "antelope", "moose body"}
+var hollow = lexicon.Phrases("hollow hair")
 
 func flaring(f *fly) {
 	f.each(func(i int, p dressing.Part, std role.Role) {

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/role"
 )
@@ -42,11 +43,11 @@ var hazards = []hazard{
 }
 
 // standIns are words that make a material none of what it is named after.
-var standIns = []string{"substitute", "sub", "imitation", "artificial", "dyed hen", "synthetic", "lead free", "leadfree", "without lead", "non lead", "no lead"}
+var standIns = lexicon.Phrases("stand-in")
 
 // settings are what is put on in drops and named beside the part's material: "poly
 // yarn, a drop of superglue at its foot".
-var settings = []string{"superglue", "super glue", "instant glue", "cyanoacrylate", "varnish", "lacquer", "head cement", "shellac", "uv resin", "resin", "epoxy"}
+var settings = lexicon.Phrases("drop")
 
 func cautions(f *fly) {
 	f.each(func(i int, p dressing.Part, _ role.Role) {

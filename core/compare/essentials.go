@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -35,8 +36,8 @@ type Essential struct {
 // Words for little and for much, by which an essential such as "the hackle is
 // sparse" is judged. Common practice, no source.
 var (
-	little = []string{"sparse", "sparsely", "thin", "thinly", "slim", "slimly", "wisp", "few", "light", "lightly"}
-	much   = []string{"bushy", "full", "heavy", "heavily", "thick", "plump", "fat", "dense", "generous", "plenty"}
+	little = lexicon.Phrases("little")
+	much   = lexicon.Phrases("much")
 )
 
 // essentials judges what the parent names as essential against the departures.

@@ -1,6 +1,7 @@
 package dressing
 
 import (
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -59,7 +60,7 @@ func (p *partReader) tells(k int) bool {
 	return true
 }
 
-var ownWay = wordSet("on", "in", "mine", "this", "here", "at", "all", "needed", "the", "original", "pattern")
+var ownWay = lexicon.Set("own way")
 
 func (p *partReader) optional() {
 	for i := range p.toks {
@@ -145,7 +146,7 @@ func (p *partReader) opensAside(i int) bool {
 }
 
 // leadIn are words with which a speaker comes to the material.
-var leadIn = phraseSet("i'm on", "i'm using", "i've got", "i have", "i'm going with", "we're on", "we're using", "it's", "it is", "this is", "here i've got", "i've used", "i'll use")
+var leadIn = phrasesOf("lead in")
 
 // command tells a clause that says what to do with what was named, "varnish it
 // before the hackle goes on", and gives no measure.
@@ -171,7 +172,7 @@ func (p *partReader) command(i int) bool {
 }
 
 // imperative are what a tier is told to do at the end of a part.
-var imperative = wordSet("leave", "let", "pick", "tease", "brush", "stroke", "press", "pull", "push", "wet", "moisten", "trim", "keep", "comb", "pinch", "wipe", "snip")
+var imperative = lexicon.Set("imperative")
 
 // without tells a clause such as "no varnish".
 func (p *partReader) without(i int) bool {
@@ -253,9 +254,9 @@ func (p *partReader) endsThere(i int) int {
 	return 0
 }
 
-var wantSet = phraseSet("you want them", "you want it", "i want them", "i want it", "they should be", "it should be", "they are", "it is", "i like them", "i go for", "i like about", "make it", "make them", "go for", "keep it", "keep them", "i make it", "you need them", "i make them", "they want to be", "it wants to be", "they must be", "it must be", "we want them")
+var wantSet = phrasesOf("wanted")
 
-var pronouns = wordSet("that", "this", "it", "they", "i", "you", "we")
+var pronouns = lexicon.Set("pronoun")
 
 // turnsWithin tells whether a clause says how often something is wound.
 func (p *partReader) turnsWithin(i, end int) bool {
@@ -269,7 +270,7 @@ func (p *partReader) turnsWithin(i, end int) bool {
 
 // speaker are the words of people talking; what follows them without a figure is
 // a remark.
-var speaker = wordSet("you", "i've", "you've", "you'll", "i'd", "i'm", "he", "she", "they", "we")
+var speaker = lexicon.Set("speaker")
 
 // figures tells whether a number stands in a clause.
 func (p *partReader) figures(i, end int) bool {
@@ -282,7 +283,7 @@ func (p *partReader) figures(i, end int) bool {
 }
 
 // causeAnywhere are words that open a reason in the middle of a clause too.
-var causeAnywhere = wordSet("because", "so", "otherwise", "although", "though", "unless", "whereas", "lest", "when", "if", "once", "until", "after", "except")
+var causeAnywhere = lexicon.Set("cause")
 
 // bound tells "not past the bend" and "no more than half" from a remark.
 func (p *partReader) bound(i int) (measure.Length, int, bool) {
@@ -298,7 +299,7 @@ func (p *partReader) bound(i int) (measure.Length, int, bool) {
 }
 
 // accounts are what a witness is called: "black on the film".
-var accounts = wordSet("article", "film", "video", "book", "photograph", "photo", "notebook", "letter", "tape", "catalogue", "magazine", "plate", "original", "reprint", "recording")
+var accounts = lexicon.Set("account")
 
 // accountAfter tells whether another account is named after token i.
 func (p *partReader) accountAfter(i int) bool {

@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -147,16 +148,20 @@ func (p *partReader) toOne(k int) (float64, int) {
 
 // countNouns are what is counted, with the word a count is kept under. Those
 // marked name stay part of the material's name.
-var countNouns = map[string]struct {
+var countNouns = func() map[string]countNoun {
+	m := map[string]countNoun{}
+	for _, r := range lexicon.Rows("counted") {
+		m[r.Phrase] = countNoun{of: r.Value}
+	}
+	for _, r := range lexicon.Rows("counted name") {
+		m[r.Phrase] = countNoun{of: r.Value, name: true}
+	}
+	return m
+}()
+
+type countNoun struct {
 	of   string
 	name bool
-}{
-
-	"fibre": {"fibre", false}, "fibres": {"fibre", false}, "fiber": {"fibre", false}, "fibers": {"fibre", false}, "barb": {"fibre", false}, "barbs": {"fibre", false}, "fibs": {"fibre", false}, "fib": {"fibre", false}, "whisks": {"fibre", false}, "whisk": {"fibre", false}, "hairs": {"fibre", true}, "barbules": {"fibre", false},
-	"strand": {"strand", false}, "strands": {"strand", false}, "legs": {"strand", false}, "strips": {"strand", true}, "lengths": {"strand", false},
-	"slip": {"slip", false}, "slips": {"slip", false}, "plume": {"plume", true}, "plumes": {"plume", true}, "herl": {"herl", true}, "herls": {"herl", true},
-	"feather": {"feather", false}, "feathers": {"feather", false}, "hackle": {"feather", true}, "hackles": {"feather", true}, "tips": {"feather", false}, "tip": {"feather", false}, "stalks": {"stalk", true}, "stalk": {"stalk", true}, "stems": {"stalk", true}, "stem": {"stalk", true},
-	"bunch": {"bunch", false}, "bunches": {"bunch", false}, "biot": {"biot", true}, "biots": {"biot", true}, "quills": {"quill", true}, "quill": {"quill", true}, "tails": {"fibre", false}, "wings": {"wing", false}, "layers": {"layer", false}, "layer": {"layer", false}, "feelers": {"strand", false}, "toppings": {"feather", true}, "crests": {"feather", true}, "pieces": {"piece", false}, "knots": {"knot", false}, "beads": {"bead", true}, "eyes": {"eye", true}, "saddles": {"feather", true}, "spade": {"feather", true},
 }
 
 // counts reads "five or six fibres", "two matched slips", "two each side".

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -11,19 +12,13 @@ import (
 // What depends on size or use, what somebody does of their own, and small acts.
 // The phrases are common practice, no source.
 var (
-	essentialSet = phraseSet("essential", "is essential", "this is essential", "is the whole point", "the whole point", "the essential part", "must have")
-	whenSet      = phraseSet(
-		"in calm", "in a calm", "for calm", "in calm water", "for calm water", "when it is calm", "if calm", "if it is calm", "in a flat calm",
-		"in a blow", "in a wave", "for a wave", "in a big wave", "in rough water", "for rough water", "if it is rough", "when it is rough", "if rough", "in a wind",
-		"in fast water", "for fast water", "in slow water", "in still water", "for still water", "in broken water", "in low water", "in high water", "in coloured water", "in clear water", "in dirty water",
-		"when larger", "when smaller", "when small", "when large", "when big", "if larger", "if smaller", "on larger hooks", "on larger sizes", "on the larger sizes", "in larger sizes", "in the larger sizes",
-		"on smaller hooks", "on smaller sizes", "on the smaller sizes", "in smaller sizes", "in the smaller sizes", "on small hooks", "on big hooks", "on the bigger hooks", "on the big ones", "on the small ones", "for larger sizes", "for smaller sizes", "for the larger sizes", "for the smaller sizes",
-		"at night", "by night", "by day", "in daylight", "after dark", "in bright light", "in sunshine", "on a bright day", "on a dull day", "early in the season", "late in the season", "in spring", "in autumn")
-	bySize = phraseSet("on a", "on an", "for a", "for an", "on the", "on size", "on sizes", "in size", "in sizes", "for size", "for sizes", "on", "below", "under", "above", "over", "from")
-	ownSet = phraseSet("i usually", "i use", "i add", "i put", "i tie in", "i make it", "i make mine", "i make them", "i tie it", "i tie mine", "i prefer", "i like", "i generally", "i always", "mine is", "mine are", "my own", "my own are", "my own is", "in my own")
+	essentialSet = phrasesOf("essential")
+	whenSet      = phrasesOf("when")
+	bySize       = phrasesOf("by size")
+	ownSet       = phrasesOf("own habit")
 	// of the fly in the hand
-	specimenSet = phraseSet("on this one", "on this specimen", "this one", "this specimen", "on this fly", "here it is", "here it came out", "the one in the box", "on the one in the box")
-	gluing      = wordSet("glue", "superglue", "marker", "pen")
+	specimenSet = phrasesOf("specimen")
+	gluing      = lexicon.Set("gluing")
 )
 
 // whenAt reads a condition at token i: its tokens, and the sizes it names.
@@ -358,4 +353,4 @@ func (p *partReader) endsAsLegs() {
 }
 
 // guessed are the words before a material that was inferred from a specimen.
-var guessed = phraseSet("cf", "cf.", "probably", "perhaps", "possibly", "apparently", "seems to be", "looks like", "what looks like", "may be")
+var guessed = phrasesOf("guessed")

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -37,15 +38,12 @@ var (
 	bareX     = regexp.MustCompile(`^(\d+)x$`)
 )
 
-var hookStyles = map[string]string{
-	"dry": "dry", "wet": "wet", "nymph": "nymph", "curved": "curved", "grub": "curved", "scud": "curved", "pupa": "curved", "shrimp": "curved", "jig": "jig",
-	"streamer": "streamer", "lure": "streamer", "salmon": "salmon", "emerger": "emerger", "bucktail": "streamer", "buzzer": "curved",
-}
+var hookStyles = lexicon.Values("hook style")
 
 // hookPlain are words of a hook line that carry no value of the ledger.
-var hookPlain = wordSet("nr", "hook", "hooks", "size", "sizes", "no", "nos", "number", "sz", "fly", "a", "an", "any", "shank", "wire", "shanked", "medium", "heavy", "fine", "light", "strong", "weighted", "sharp", "good", "sproat", "round", "bend", "forged", "black", "bronze", "bronzed", "nickel", "gape", "wide", "trout", "long", "short", "extra", "eyed", "eye", "style", "for", "model", "nickelled", "japanned", "point", "iron", "irons", "quality", "suitable", "preferred", "regular", "length", "depending", "larger", "smaller", "or", "on", "water", "single", "double", "treble", "i", "people", "but", "it", "use", "showing", "fish", "fishing", "mostly", "usually", "even", "down", "best", "normally", "picture", "say", "have", "so", "that", "work", "well", "as", "you", "can", "see")
+var hookPlain = lexicon.Set("hook plain")
 
-var demoWords = wordSet("demonstrated", "show", "showing", "shown", "demonstration", "demo", "demonstrating", "demonstrate", "tonight", "photograph", "photographs", "camera", "visible", "here", "display", "today", "row", "everyone", "everybody", "vice", "vise")
+var demoWords = lexicon.Set("shown")
 
 func (h *hookLine) readTokens(p *partReader) {
 	spec := &Hook{}
@@ -124,7 +122,7 @@ func (p *partReader) otherSizes() {
 }
 
 // elsewhen are words that set a size in brackets apart from the size of this fly.
-var elsewhen = wordSet("when", "for", "ties", "tie", "uses", "prefers", "sometimes", "also", "spring", "summer", "autumn", "winter", "late", "early")
+var elsewhen = lexicon.Set("other hook")
 
 // alternatives sets apart ", or a heavy wet hook".
 func (h *hookLine) alternatives(p *partReader) {
@@ -262,10 +260,10 @@ func (h *hookLine) words(p *partReader, spec *Hook) {
 }
 
 // flatly are what is done to a barb that is no longer to catch.
-var flatly = wordSet("flattened", "pinched", "crushed", "down", "pressed", "squeezed", "mashed", "squashed", "closed", "bent")
+var flatly = lexicon.Set("barb down")
 
 // wireWeight are words for a hook's wire without a code.
-var wireWeight = map[string]string{"fine": "fine", "light": "fine", "thin": "fine", "heavy": "heavy", "strong": "heavy", "stout": "heavy", "thick": "heavy"}
+var wireWeight = lexicon.Values("wire")
 
 // longOrShort tells whether a hook line gives a shank code somewhere, so that its
 // "standard" means something else.

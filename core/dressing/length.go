@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -29,8 +30,8 @@ func (p *partReader) lengths() {
 }
 
 var (
-	longWords  = wordSet("long", "high", "tall", "wide", "thick")
-	acrossSaid = wordSet("dia", "diam", "diameter")
+	longWords  = lexicon.Set("dimension")
+	acrossSaid = lexicon.Set("across")
 )
 
 // lengthAt reads a length at token i with the words that belong to it, "2 mm long",

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -36,11 +37,11 @@ type partReader struct {
 }
 
 // standsTo are words that say where something is rather than name it.
-var standsTo = wordSet("at", "to", "in", "by", "near", "behind", "over", "under", "from", "of", "on", "against", "into", "through", "round", "around", "above", "below", "beneath", "before", "after", "with", "as", "than", "past", "up", "down", "level", "not", "no")
+var standsTo = lexicon.Set("stands to")
 
 // inlineEnds are the parts that people mention inside another part's line:
 // "black floss with a red butt".
-var inlineEnds = wordSet("rib", "tag", "butt", "cheeks", "topping", "throat", "head", "collar")
+var inlineEnds = lexicon.Set("ends inline")
 
 // parts reads one labelled stretch of a line, which may mention a second part:
 // "cream wool ribbed with silver wire".
@@ -144,7 +145,7 @@ func (r *reader) threadOn(toks []measure.Token, i int) int {
 	return 0
 }
 
-var threadLead = wordSet("and", "with", "i've", "i", "got", "use", "i'm", "using", "have", "on", "it", "some", "we've", "put", "start", "started", "the", "my", "your")
+var threadLead = lexicon.Set("thread lead")
 
 // lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
 // unit, "1/8 in. wide", ends no clause and is left out.
@@ -178,7 +179,7 @@ func between(toks []measure.Token, from, to int) []measure.Token {
 	return toks[a:b]
 }
 
-var shortUnits = wordSet("in", "mm", "cm", "den", "dia")
+var shortUnits = lexicon.Set("short unit")
 
 // inlineEnd finds a clause such as ", silver tinsel rib" or "with a red butt"
 // at the end of a text: the part's label, where its words start and end, and

@@ -3,6 +3,7 @@ package dressing
 import (
 	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -245,17 +246,17 @@ func (p *partReader) words_() *Words { return p.reader.words }
 
 // growing are adjectives that are also parts of a fly; alone they are no quality of
 // a material.
-var growing = wordSet("tail", "wing", "body", "neck", "back", "rump", "shoulder", "leg", "cheek", "face", "belly", "eye", "centre", "center", "head")
+var growing = lexicon.Set("grows on")
 
 // markings are markings that a colour word before them belongs to.
-var markings = wordSet("pupil", "pupils", "tipped", "edged", "barred", "centred", "centered", "spotted")
+var markings = lexicon.Set("marking")
 
 // saysColoured are words that make the word before them a colour.
-var saysColoured = wordSet("coloured", "colored")
+var saysColoured = lexicon.Set("coloured")
 
 // ofFly are nouns of materials that alone name a part of the fly: a calf's tail is
 // one, "the tail" is none.
-var ofFly = wordSet("eyes", "tail", "wing", "body", "head", "back", "leg", "cheek")
+var ofFly = lexicon.Set("of fly")
 
 // sizeBefore keeps "thin" and "light" before a noun from being amounts where
 // they are grades.
@@ -687,18 +688,18 @@ func nounLater(list []nounPhrase, k int) bool {
 }
 
 // containers are words that only shape what follows "of".
-var containers = wordSet("strip", "strips", "sheet", "film", "dubbing", "braid", "lace", "ribbon", "fur", "hair", "wool", "herl", "feather", "quill feather", "feathers", "hackle", "quill")
+var containers = lexicon.Set("form")
 
 // units are what is counted of a material that was named before.
-var units = wordSet("plume", "plumes", "feather", "feathers", "hairs", "herls", "biots")
+var units = lexicon.Set("piece")
 
 func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:] }
 
 // shapes are containers that say nothing of what the material is.
-var shapes = wordSet("strip", "strips", "sheet", "film", "braid", "lace", "ribbon")
+var shapes = lexicon.Set("made form")
 
 // coverings are where on a bird or a beast a material grows.
-var coverings = wordSet("neck", "cape", "saddle", "breast", "back", "rump", "flank", "shoulder", "crest", "mask", "poll", "belly", "breast feather", "flank feather", "breast feathers", "neck feather", "neck feathers", "rump feather")
+var coverings = lexicon.Set("covering")
 
 // isSourceOnly tells whether a phrase only says where a feather grows: "from a
 // woodcock's wing" goes on with the material's own name.
@@ -758,7 +759,7 @@ func (p *partReader) impliedName() string {
 	return ""
 }
 
-var singularEnds = map[string]string{"hairs": "hair", "herls": "herl", "biots": "biot", "hackles": "hackle", "tippets": "tippet", "plumes": "plume", "feathers": "feather", "toppings": "topping", "beads": "bead", "stalks": "stalk", "quills": "quill", "strips": "strip", "crests": "crest"}
+var singularEnds = lexicon.Values("singular")
 
 // counted takes the plural off a name whose last word is what was counted: three
 // peacock herls are of peacock herl. Other names stay as written.

@@ -8,8 +8,8 @@ import (
 )
 
 var (
-	startWords = phraseSet("from", "starting", "starting at", "starting from", "started", "started at", "beginning at", "begins at", "beginning", "begins", "beginning opposite", "starts at", "starts", "start", "starting opposite", "tied in at", "tied in over", "tied in opposite", "set at", "tied at", "tied in", "begun at", "mounted at", "placed at", "set", "set on", "placed", "positioned", "positioned at", "mounted", "sited", "opposite", "opposite to", "stood", "fixed", "tied on at", "lashed on")
-	endWords   = phraseSet("to", "forward to", "up to", "as far as", "ending at", "ending", "ends at", "stopping at", "stopping", "stop at", "stop", "stops at", "stops", "finishing at", "finished at", "finishing", "finished", "finish at", "back to", "wound to", "wound forward to", "wound up to", "down to", "taken to", "ending opposite", "leaving", "ending over", "stopping over", "carried to", "taken down to", "along to", "end", "end at", "end above", "end over", "ends above", "ends over", "end opposite", "ends opposite", "stop above", "stops above", "stop over", "stops over", "stop opposite", "stops opposite")
+	startWords = phrasesOf("starts")
+	endWords   = phrasesOf("ends")
 )
 
 // places reads where a part lies on the shank.

@@ -7,6 +7,7 @@ import (
 	"unicode"
 
 	"mothledger/core/descent"
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -133,21 +134,7 @@ type reader struct {
 	standsAlone bool
 }
 
-var headers = map[string]string{
-	"pattern": "title", "name": "title", "title": "title", "fly": "title", "pattern name": "title", "name of fly": "title", "pattern of the month": "title", "fly of the month": "title", "this month's pattern": "title", "this month's fly": "title",
-	"also called": "also", "also known as": "also", "aka": "also", "other names": "also",
-	"variant of": "parent", "parent": "parent", "variation of": "parent", "based on": "parent", "after": "parent", "descends from": "parent", "version of": "parent", "parents": "parent", "variants of": "parent",
-	"adapted from": "parent adapted from", "in the style of": "parent in the style of", "reconstructed from": "parent reconstructed from", "copied from": "parent copied from", "copy of": "parent copied from", "answer to": "parent answer to", "renamed from": "parent renamed from",
-	"tier": "tier", "tied by": "tier", "dressed by": "tier", "tyer": "tier", "demonstrated by": "tier", "shown by": "tier", "handed in by": "tier",
-	"originator": "originator", "originated by": "originator", "inventor": "originator", "devised by": "originator", "invented by": "originator", "created by": "originator", "origin": "originator",
-	"source": "source", "book": "source", "published in": "source", "published": "source", "as published in": "source", "where published": "source", "article": "source", "from": "source", "printed in": "source", "first printed in": "source", "first printed": "source", "first published": "source", "first published in": "source", "first appeared in": "source",
-	"reference": "source", "ref": "source", "date tied": "date", "tied on": "date", "first tied": "date",
-	"season": "remark", "fishes": "remark", "fished": "remark", "fishing": "remark", "water": "remark", "waters": "remark", "when fished": "remark", "where fished": "remark",
-	"page": "page", "p": "page", "pp": "page", "pages": "page", "date": "date", "year": "date", "dated": "date", "when": "date",
-	"imitates": "imitates", "represents": "imitates", "sizes": "sizes", "size": "sizes", "hook sizes": "sizes", "hook size": "sizes", "size range": "sizes",
-	"style": "style", "type": "style", "kind": "kind", "entry": "kind",
-	"essential": "essential", "essentials": "essential", "the point": "essential", "the whole point": "essential", "what makes it": "essential", "must have": "essential", "note": "note", "notes": "note", "remarks": "note", "remark": "note", "comment": "note", "comments": "note", "reason": "note", "why": "note", "tying notes": "note", "tying note": "note",
-}
+var headers = lexicon.Values("header")
 
 // variantName is a name with its parent in brackets behind it.
 var variantName = regexp.MustCompile(`(?i)^(.+?)\s*\((?:a )?(?:variant|variation|version) of (?:the )?([^)]+)\)$`)

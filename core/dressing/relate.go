@@ -1,6 +1,7 @@
 package dressing
 
 import (
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/role"
 )
@@ -11,12 +12,12 @@ import (
 var (
 	// relating are the words before a part that a part of the fly may follow at
 	// once; articled are those that need "the", since a material follows them too
-	relating = wordSet("against", "through", "behind", "into", "beneath", "underneath", "between", "to", "towards", "toward", "from", "onto", "near", "beside", "around", "round", "ahead", "before", "after", "above", "below")
-	articled = wordSet("with", "in", "on", "by", "under", "over", "along", "at", "across", "past", "of")
+	relating = lexicon.Set("relating")
+	articled = lexicon.Set("relating with article")
 	// ofPart are words between the article and the part
-	ofPart = wordSet("rear", "front", "start", "end", "level", "base", "foot", "top", "middle", "same", "whole", "back", "root", "roots", "sides", "side", "edge", "outer", "inner", "underside", "of", "the", "main", "hook", "bare", "last", "first", "finished", "wound", "previous", "each", "either", "both", "opposite")
+	ofPart = lexicon.Set("side of part")
 	// ofHook are the places of a hook that a part can stand to
-	ofHook = wordSet("bend", "point", "barb", "shank", "hook", "gape", "eye", "eyes", "thread", "silk", "stem", "quill", "fly", "shoulder")
+	ofHook = lexicon.Set("of hook")
 )
 
 // relations keeps what stands to another part as a remark.

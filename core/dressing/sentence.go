@@ -7,20 +7,21 @@ import (
 	"strings"
 	"unicode"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
 var (
-	makesA   = phraseSet("dub a", "dub the", "make a", "make the", "build a", "form a", "wind a", "wind the", "add a", "palmer a", "set a", "spin a", "tie in a", "now dub a", "now wind a", "then wind a", "then dub a")
-	tellsHow = phraseSet("tie in", "then tie in", "tie", "take", "use", "add", "attach", "catch in", "mount", "i use", "i take", "i tie in", "we use")
-	tiedOn   = phraseSet("i tie this on a", "i tie this on", "i tie it on a", "i tie it on", "i tie these on", "tied on a", "tied on an", "tie it on a", "tie this on a", "we tie this on a", "we tie it on a", "dressed on a", "mine are on a", "mine is on a", "i dress it on a", "on a size", "tied on")
-	ribIt    = phraseSet("now rib it with", "rib it with", "now rib with", "rib with", "rib this with", "then rib it with", "rib it", "now rib it", "rib the body with")
-	namesIt  = phraseSet("for the", "for a", "as the", "as a", "to make the", "to form the")
+	makesA   = phrasesOf("makes a")
+	tellsHow = phrasesOf("tells how")
+	tiedOn   = phrasesOf("tied on")
+	ribIt    = phrasesOf("rib it")
+	namesIt  = phrasesOf("names it")
 )
 
-var sentenceLead = phraseSet("for the", "the", "tie in the", "tie in a", "then the", "then a", "now the", "next the", "make the", "make a", "and the", "dub the", "dub a", "add a", "add the", "a", "with a", "next a", "finally the", "next comes the", "wind the", "first the", "for a", "my")
+var sentenceLead = phrasesOf("sentence lead")
 
 // sentenceAt reads the part that a sentence within a line is about: "The thread is
 // black.", "For the tail use six fibres.", "Hackle, black hen." A part that was
@@ -89,7 +90,7 @@ func (r *reader) spokenOf(label string, before []segment) bool {
 }
 
 // leadOn are words between the part that a sentence is about and what it says.
-var leadOn = wordSet(",", "is", "are", "use", "take", "of", "i", "with", "we", "you")
+var leadOn = lexicon.Set("leads on")
 
 // unlabelled takes a line with no label: the title, the rest of the line
 // before, or something that is not understood.
@@ -187,9 +188,9 @@ func (r *reader) saidAtOnce(toks []measure.Token) (label string, n int) {
 }
 
 // openers are words with which people talking begin a sentence about the next part.
-var openers = phraseSet("right", "right then", "ok", "okay", "so", "well", "well now", "now", "now then", "over that", "over this", "on top of that", "after that", "in front of that", "next", "then", "finally", "lastly", "first", "first of all", "to start with", "to begin with", "last of all", "and finally", "and then", "and lastly")
+var openers = phrasesOf("opener")
 
-var startsThread = phraseSet("i start the thread", "start the thread", "start your thread", "i start my thread", "we start the thread", "run the thread", "i run the thread", "start thread")
+var startsThread = phrasesOf("starts thread")
 
 // opener gives where a sentence begins after words such as "Right," or "Over that".
 func (r *reader) opener(s string, start int) int {
@@ -252,7 +253,7 @@ func takesHook(toks []measure.Token) int {
 	return 0
 }
 
-var handsOn = phraseSet("take a", "take an", "start with a", "start with an", "begin with a", "put a", "put an", "use a", "use an", "i use a", "i use an", "i start with a", "i put a", "we start with a")
+var handsOn = phrasesOf("hands on")
 
 // cutTier takes "tied by Hob Arkle" off a name.
 func cutTier(text string) (name, tier string) {

@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"github.com/lucasb-eyer/go-colorful"
+
+	"mothledger/core/lexicon"
 )
 
 // A Colour is a trade colour with one typical value, as #rrggbb. The same name
@@ -12,31 +14,10 @@ type Colour struct {
 	Name, Hex string
 }
 
-// colourTable holds the colour words. From memory.
-const colourTable = `
-black #1f1d1c|white #f4f0e4|cream #efe0b9|ivory #ece0c4|red #a92a22|scarlet #c1271d|crimson #98182a|claret #5d1a2b|wine #5e1b2e|burgundy #571a28|maroon #5a1f1f
-pink #dc8f96|salmon pink #df9580|shrimp pink #de8a78|magenta #a6246e|purple #55316e|violet #5d3f82|lavender #9a8cb5|mauve #96799e
-orange #d9701e|hot orange #ee5f14|burnt orange #a64d18|fiery orange #d8531a|amber #c98a27|apricot #dd9b62|peach #e3aa83|rust #8c4520|rusty #8c4520
-yellow #e0bd35|primrose #e6d98a|lemon #e8d84e|straw #d8c585|buff #cfae7b|sulphur #ddd06a|sulfur #ddd06a|golden #c69a33|gold #c79e3b|old gold #a8852e|honey #c79a55|mustard #b48d2a
-green #3f6d36|olive #6b6a35|insect green #7d9a3b|bottle green #23472f|grass green #54803a|chartreuse #a9c832|lime #9cc23c|peacock green #1f5a4b|sage #8a9570
-blue #3d5f93|navy #26365a|teal blue #2c7283|kingfisher blue #1f7fa8|turquoise #3aa6a0|royal blue #2b3f94|sky blue #85afd0
-brown #6d4527|chestnut #70391f|chocolate #48301f|fiery brown #7d3a1a|sepia #513a27|cinnamon #95612f|ginger #b5793a|sandy #c1a271|sand #c4a879|tan #b38e60|tawny #a9773f|fawn #bb9c74|rufous #8d4a28|mahogany #58251b|coffee #5b402b|tobacco #7c5a30|beige #cdb891
-grey #858079|gray #858079|silver #b9b9b6|pewter #7f8080|gunmetal #53565a|slate #5d646d|ash #a19d95|smoke #77736f|charcoal #454341|dun #8b8880|blue dun #7f868f|iron blue #4d5664|iron blue dun #4d5664|rusty dun #8a7460|honey dun #b7a078|olive dun #85815f|bronze dun #81725a|sandy dun #ab9a7a|watery dun #a7a592
-grizzle #7b7873|grizzly #7b7873|badger #cfc4a8|furnace #6b3a1d|red game #7f3a1c|cree #96704b|bronze #74573a|copper #a8632f|brass #b79245|nickel #a9a9a6|natural #8f7a5f|pearl #d5d6dc|sunburst #e8892a|clear #d9dcd8|transparent #d9dcd8|flame #df4a1a|fuchsia #b8327d|coral #db7a68|caddis green #6f8a3b|dirty yellow #b9a04a|hare #a58a64|mole #6c6966|rainbow #9fb3b8|moss #66723a
-`
-
-var colourModifiers = words(`dark light pale deep bright hot fluorescent fluoro fl dirty dull rich rusty medium mid warm cold dusky smoky golden creamy reddish brownish greyish grayish greenish yellowish olivey bluish blackish pinkish blue-grey fiery burnt insect hot`)
-
-var colours = func() map[string]string {
-	m := map[string]string{}
-	for _, line := range strings.Split(strings.TrimSpace(colourTable), "\n") {
-		for _, entry := range strings.Split(line, "|") {
-			i := strings.LastIndex(entry, " ")
-			m[strings.TrimSpace(entry[:i])] = entry[i+1:]
-		}
-	}
-	return m
-}()
+var (
+	colourModifiers = lexicon.Set("shade")
+	colours         = lexicon.Values("colour")
+)
 
 // IsColour tells whether a lower-case word or phrase is a colour.
 func IsColour(w string) bool { _, ok := colours[w]; return ok }

@@ -1,15 +1,16 @@
 package material
 
-import "strings"
+import (
+	"strings"
+
+	"mothledger/core/lexicon"
+)
 
 // fillers add nothing to which material is meant: hen and hen hackle are one.
-var fillers = words("fur hackle hackles feather feathers fibre fibres fiber fibers dubbing dubbed hair material of the a from and natural good cape capes neck saddle hook tying")
+var fillers = lexicon.Set("filler")
 
 // synonyms are spellings and words for one thing.
-var synonyms = map[string]string{
-	"gray": "grey", "fiber": "fibre", "grizzly": "grizzle", "silk": "thread", "rooster": "cock", "sub": "substitute", "center": "centre",
-	"polypropylene": "poly", "herls": "herl", "tippets": "tippet", "slips": "slip", "quills": "quill", "biots": "biot", "plumes": "plume", "beads": "bead",
-}
+var synonyms = lexicon.Values("spelling")
 
 // Key gives the words that tell one material from another, in a plain form.
 func Key(name string) string {

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"mothledger/core/lexicon"
 )
 
 // Kind is what a token is made of.
@@ -29,7 +31,7 @@ type Token struct {
 
 var fractions = map[rune]float64{'½': 0.5, '⅓': 1. / 3, '⅔': 2. / 3, '¼': 0.25, '¾': 0.75, '⅛': 0.125, '⅜': 0.375, '⅝': 0.625, '⅞': 0.875}
 
-var unitSuffix = map[string]bool{"mm": true, "cm": true, "in": true, "t": true, "den": true, "d": true, "denier": true, "x": true, "inch": true}
+var unitSuffix = lexicon.Set("unit suffix")
 
 func isLetter(r rune) bool { return unicode.IsLetter(r) || unicode.IsMark(r) }
 

@@ -2,18 +2,16 @@ package measure
 
 import (
 	"math"
+
+	"mothledger/core/lexicon"
 )
 
-var cardinals = map[string]float64{
-	"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
-	"eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16, "eighteen": 18, "twenty": 20,
-	"thirty": 30, "single": 1, "pair": 2, "couple": 2, "dozen": 12,
-}
+var cardinals = lexicon.Numbers("number")
 
 // collectives are words that count in sets.
-var collectives = map[string]float64{"pairs": 2, "pair": 2, "dozen": 12}
+var collectives = lexicon.Numbers("collective")
 
-var denominators = map[string]float64{"half": 2, "halves": 2, "third": 3, "thirds": 3, "quarter": 4, "quarters": 4, "fourth": 4, "fourths": 4, "fifth": 5, "fifths": 5, "sixth": 6, "eighth": 8, "eighths": 8}
+var denominators = lexicon.Numbers("denominator")
 
 // scanOne reads one plain number at i: "5", "two and a half", "two-thirds",
 // "half a dozen", "a third". It gives how many tokens it took.
@@ -117,7 +115,7 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 	return Interval{a, b}.Times(lo, hi), k - i
 }
 
-var orSo = NewPhrases("or so", "or thereabouts", "give or take", "more or less", "or about", "give or take a few", "give or take one")
+var orSo = NewPhrases(lexicon.Phrases("or so")...)
 
 // OrSo tells how many tokens at i loosen the number before them: "five or so".
 func OrSo(toks []Token, i int) int {

@@ -132,9 +132,7 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 
 // How much is left bare by what ends "short of the eye", in eye lengths. From
 // memory.
-var shortOf = []Hedge{
-	{"just short of the eye", 0.25, 1, ""}, {"just shy of the eye", 0.25, 1, ""}, {"a little short of the eye", 0.5, 1.25, ""}, {"short of the eye", 0.5, 1.5, ""}, {"shy of the eye", 0.5, 1.5, ""}, {"well short of the eye", 1.5, 3, ""}, {"well back from the eye", 1.5, 3, ""},
-}
+var shortOf = hedges("short of the eye")
 
 var shortOfTrie = newTrie(len(shortOf), func(i int) string { return shortOf[i].Words })
 
@@ -227,11 +225,7 @@ func ScanForward(toks []Token, i int) (Length, int) {
 
 // how far round the bend words go, as shares of the way from where the bend
 // begins to its outermost place. From memory.
-var roundWords = []Hedge{
-	{"halfway", 0.5, 0.5, ""}, {"half way", 0.5, 0.5, ""}, {"midway", 0.5, 0.5, ""},
-	{"a third of the way", 0.333333333, 0.333333333, ""}, {"a quarter of the way", 0.25, 0.25, ""}, {"part way", 0.25, 0.6, ""}, {"partway", 0.25, 0.6, ""}, {"some way", 0.25, 0.6, ""},
-	{"two thirds of the way", 0.666666667, 0.666666667, ""}, {"well", 0.5, 1, ""}, {"right", 0.7, 1, ""}, {"just", 0.05, 0.3, ""}, {"slightly", 0.05, 0.3, ""}, {"a little", 0.05, 0.3, ""}, {"a little way", 0.05, 0.4, ""},
-}
+var roundWords = hedges("round the bend")
 
 var roundTrie = newTrie(len(roundWords), func(i int) string { return roundWords[i].Words })
 

@@ -2,6 +2,8 @@ package measure
 
 import (
 	"strings"
+
+	"mothledger/core/lexicon"
 )
 
 // Parts recognises the label of a part at the start of toks and says how many
@@ -95,7 +97,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 }
 
 var (
-	asLong = NewPhrases("=", "so long as", "so high as", "so wide as", "the same length as", "same length as", "of a length with", "a length with", "equal with", "level in length with", "equal in length to", "equal to", "as long as", "same as", "the same as", "the length of", "length of", "length as", "the width of", "the depth of", "as thick as", "as wide as", "as high as", "as tall as", "length equal to", "matching")
+	asLong = NewPhrases(lexicon.Phrases("as long")...)
 )
 
 // partOver reads "and a fourth part over" at token k.
@@ -113,15 +115,15 @@ func partOver(toks []Token, k int) (float64, int) {
 	return more, n + 1
 }
 
-var halfAgain = NewPhrases("and half again", "and a half again", "and half as long again", "and half as much again", "and half as long", "plus half again", "and a half")
+var halfAgain = NewPhrases(lexicon.Phrases("half again")...)
 
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
 // take it off, the others add it.
-var overUnder = NewPhrases("shorter than", "less than", "as long again as", "again as long as", "longer than", "more than", "as much again as", "as wide again as", "as deep again as", "as long again")
+var overUnder = NewPhrases(lexicon.Phrases("over or under")...)
 
 const shorterThan = 2
 
-var comparative = map[string]bool{"longer": true, "shorter": true, "more": true, "less": true, "past": true, "beyond": true, "short": true}
+var comparative = lexicon.Set("comparative")
 
 // ScanLength reads a length or a reach at token i and says how many tokens it
 // took, 0 where none stands there.
@@ -368,7 +370,7 @@ func partUnitFits(toks []Token, k, n, j, end int) bool {
 }
 
 // Place words for ends of parts: "to the end of the tail".
-var ends = NewPhrases("the outer edge of", "the outside of", "the full depth of", "the end of", "the tip of", "the tips of", "end of", "tip of", "tips of", "the back of", "the rear of", "the front of", "the start of", "start of", "the beginning of", "the base of", "the level of")
+var ends = NewPhrases(lexicon.Phrases("end of")...)
 
 func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	verb := 0 // "ending just short of"

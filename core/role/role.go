@@ -10,7 +10,11 @@
 // begins. The usual stations are common practice, no source.
 package role
 
-import "strings"
+import (
+	"strings"
+
+	"mothledger/core/lexicon"
+)
 
 // Form is the general shape of a part: what it looks like from the side.
 type Form string
@@ -68,39 +72,51 @@ func (Standard) Values() []string {
 
 // All lists the standard parts in the order in which they are usually tied in.
 // Common practice, no source.
-var All = []Role{
-	{Name: "hook", Also: []string{"hk", "hooks"}, Kin: "hook", Form: FormHook, From: 1, Universal: true},
-	{Name: "bead", Also: []string{"cone", "bead head", "beadhead", "cone head", "conehead"}, Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
-	{Name: "underweight", Also: []string{"weight", "wt", "weighting", "lead", "ballast"}, Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
-	{Name: "thread", Also: []string{"silk", "tying silk", "tying thread", "th", "thd", "thr", "thrd"}, Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
-	{Name: "tag", Also: []string{"tip"}, Kin: "tag", Form: FormWound, From: 1.12, To: 0.97, Spans: true, Weight: 1},
-	{Name: "tail", Also: []string{"tails", "tl", "tailing", "whisks", "whisk", "cerci", "setae"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
-	{Name: "shuck", Also: []string{"trailing shuck"}, Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
-	{Name: "butt", Also: []string{"butt joint"}, Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
-	{Name: "underbody", Also: []string{"under body"}, Kin: "underbody", Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
-	{Name: "rib", Also: []string{"ribs", "ribbing", "ribbed"}, Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
-	{Name: "body", Also: []string{"bodies", "bd", "bdy", "bod"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
-	{Name: "abdomen", Also: []string{"abd"}, Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
-	{Name: "body hackle", Also: []string{"body hackles", "palmer", "palmer hackle", "palmered hackle", "ribbing hackle"}, Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
-	{Name: "wing case", Also: []string{"wingcase", "wing cases", "wingcases", "shellback", "shell back", "wc", "back", "wing pad", "wing pads", "wing buds", "carapace", "thorax cover"}, Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
-	{Name: "thorax", Also: []string{"thx"}, Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
-	{Name: "legs", Also: []string{"leg", "feelers"}, Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
-	{Name: "post", Also: []string{"wing post", "parachute post"}, Kin: "wing", Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
-	{Name: "underwing", Also: []string{"under wing"}, Kin: "underwing", Form: FormWing, From: 0.2, To: 0.2, Weight: 2},
-	{Name: "wing", Also: []string{"wings", "wg"}, Kin: "wing", Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
-	{Name: "overwing", Also: []string{"over wing"}, Kin: "overwing", Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
-	{Name: "flash", Also: []string{"sparkle"}, Kin: "flash", Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
-	{Name: "hackle", Also: []string{"hackles", "hkl", "hkle", "hck", "hack", "front hackle", "head hackle", "shoulder hackle", "parachute hackle"}, Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
-	{Name: "collar", Also: []string{"collar hackle"}, Kin: "hackle", Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
-	{Name: "throat", Also: []string{"beard", "false hackle", "beard hackle", "throat hackle"}, Kin: "throat", Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
-	{Name: "cheeks", Also: []string{"cheek", "sides", "side"}, Kin: "cheeks", Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
-	{Name: "topping", Also: []string{"toppings", "crest"}, Kin: "topping", Form: FormWing, From: 0.15, To: 0.15, Weight: 1},
-	{Name: "indicator", Also: []string{"sighter", "sight"}, Kin: "indicator", Form: FormPost, From: 0.16, To: 0.16, Weight: 1},
-	{Name: "hot spot", Also: []string{"hotspot"}, Kin: "hot spot", Form: FormWound, From: 0.14, To: 0.08, Spans: true, Weight: 1},
-	{Name: "head", Also: []string{"hd", "heads"}, Kin: "head", Form: FormHead, From: 0.11, To: 0.01, Universal: true, Spans: true, Weight: 1},
-	{Name: "eyes", Also: []string{"eye"}, Kin: "eyes", Form: FormNone, From: 0.06, To: 0.06, Weight: 1},
-	{Name: "finish", Also: []string{"varnish", "whip finish", "cement", "coating"}, Kin: "finish", Form: FormNone, Universal: true, Spans: true},
-	{Name: "antennae", Also: []string{"antenna", "horns"}, Kin: "antennae", Form: FormNone, From: 0.1, To: 0.1, Weight: 1},
+var All = withLabels([]Role{
+	{Name: "hook", Kin: "hook", Form: FormHook, From: 1, Universal: true},
+	{Name: "bead", Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
+	{Name: "underweight", Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
+	{Name: "thread", Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
+	{Name: "tag", Kin: "tag", Form: FormWound, From: 1.12, To: 0.97, Spans: true, Weight: 1},
+	{Name: "tail", Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: "shuck", Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: "butt", Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
+	{Name: "underbody", Kin: "underbody", Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
+	{Name: "rib", Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
+	{Name: "body", Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
+	{Name: "abdomen", Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
+	{Name: "body hackle", Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
+	{Name: "wing case", Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: "thorax", Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: "legs", Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
+	{Name: "post", Kin: "wing", Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
+	{Name: "underwing", Kin: "underwing", Form: FormWing, From: 0.2, To: 0.2, Weight: 2},
+	{Name: "wing", Kin: "wing", Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
+	{Name: "overwing", Kin: "overwing", Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
+	{Name: "flash", Kin: "flash", Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
+	{Name: "hackle", Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
+	{Name: "collar", Kin: "hackle", Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
+	{Name: "throat", Kin: "throat", Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
+	{Name: "cheeks", Kin: "cheeks", Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
+	{Name: "topping", Kin: "topping", Form: FormWing, From: 0.15, To: 0.15, Weight: 1},
+	{Name: "indicator", Kin: "indicator", Form: FormPost, From: 0.16, To: 0.16, Weight: 1},
+	{Name: "hot spot", Kin: "hot spot", Form: FormWound, From: 0.14, To: 0.08, Spans: true, Weight: 1},
+	{Name: "head", Kin: "head", Form: FormHead, From: 0.11, To: 0.01, Universal: true, Spans: true, Weight: 1},
+	{Name: "eyes", Kin: "eyes", Form: FormNone, From: 0.06, To: 0.06, Weight: 1},
+	{Name: "finish", Kin: "finish", Form: FormNone, Universal: true, Spans: true},
+	{Name: "antennae", Kin: "antennae", Form: FormNone, From: 0.1, To: 0.1, Weight: 1},
+})
+
+// withLabels gives each part its other labels out of the lexicon.
+func withLabels(all []Role) []Role {
+	for _, r := range lexicon.Rows("label") {
+		for i := range all {
+			if all[i].Name == r.Value {
+				all[i].Also = append(all[i].Also, r.Phrase)
+			}
+		}
+	}
+	return all
 }
 
 var byLabel = func() map[string]*Role {
@@ -116,7 +132,7 @@ var byLabel = func() map[string]*Role {
 
 // abbreviations are labels that are short forms of a word rather than another
 // word for the part; they are written out.
-var abbreviations = map[string]bool{"hk": true, "th": true, "thd": true, "thr": true, "thrd": true, "wc": true, "hkle": true, "hck": true, "tl": true, "bd": true, "bdy": true, "bod": true, "abd": true, "thx": true, "wg": true, "hkl": true, "hack": true, "hd": true}
+var abbreviations = lexicon.Set("short label")
 
 // Clean lower-cases a label and takes the hyphens and doubled spaces out of it.
 func Clean(label string) string {
