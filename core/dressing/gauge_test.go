@@ -352,7 +352,7 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old":       {446, 17},
+	"old":       {446, 16},
 	"sentences": {213, 48},
 	"hands":     {185, 25},
 	"held":      {121, 38},
