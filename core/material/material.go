@@ -50,14 +50,6 @@ func (Kind) Values() []string {
 	return []string{string(Fur), string(Hair), string(Hackle), string(Feather), string(Slip), string(Fibre), string(Herl), string(Quill), string(Biot), string(Plume), string(Thread), string(Floss), string(Wool), string(Tinsel), string(Wire), string(Flash), string(Yarn), string(Foam), string(Rubber), string(Strip), string(Bead), string(Varnish), string(Weight)}
 }
 
-func words(s string) map[string]bool {
-	m := map[string]bool{}
-	for _, w := range strings.Fields(s) {
-		m[w] = true
-	}
-	return m
-}
-
 // nouns are the words that make a phrase a material, with its kind. Those that only count or
 // shape a material make a phrase one only beside another noun.
 var nouns = lexicon.Values("noun")

@@ -66,3 +66,11 @@ func Nearness(a, b string) float64 {
 	}
 	return near
 }
+
+func words(s string) map[string]bool {
+	m := map[string]bool{}
+	for _, w := range strings.Fields(s) {
+		m[w] = true
+	}
+	return m
+}
