@@ -10,7 +10,7 @@ import (
 	"io/fs"
 	"slices"
 
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/ledger"
 	"mothledger/store"
 )
@@ -62,7 +62,7 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 	l := ledger.New(s)
 	folios := map[string]int{}
 	for i, text := range texts {
-		r, err := dressing.Read(text, dressing.Builtin())
+		r, err := reading.Read(text, reading.Builtin())
 		if err != nil {
 			return i, err
 		}

@@ -5,6 +5,7 @@ import (
 
 	"mothledger/core/compare"
 	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/ledger"
 	"mothledger/localpg/pgtest"
 	"mothledger/store"
@@ -32,7 +33,7 @@ func read(t *testing.T) map[string]dressing.Dressing {
 	}
 	out := map[string]dressing.Dressing{}
 	for _, text := range texts {
-		r, err := dressing.Read(text, dressing.Builtin())
+		r, err := reading.Read(text, reading.Builtin())
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -16,7 +16,7 @@ import (
 	"testing"
 	"time"
 
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/demo/families"
 	"mothledger/exchange/bag"
 	"mothledger/ledger"
@@ -377,7 +377,7 @@ func TestReadingStopsWithItsClient(t *testing.T) {
 	if gone.left < -40 {
 		t.Errorf("asked %d times more after its client had gone", -gone.left)
 	}
-	if n := len(dressing.Split(text)); n != 4000 {
+	if n := len(reading.Split(text)); n != 4000 {
 		t.Errorf("%d recipes", n)
 	}
 }

@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/store"
 )
 
@@ -19,13 +20,13 @@ const maxBatch = 5000
 // are read whole are clean, the others need a look. Nothing is filed yet. The
 // id is the sender's; the same id again changes nothing.
 func (l *Ledger) TakeIn(ctx context.Context, id, name, text string, by Sender) (Batch, error) {
-	if len(text) > dressing.MaxText {
-		return Batch{}, &Fault{"text", fmt.Sprintf("the file has %d bytes; expected at most %d", len(text), dressing.MaxText)}
+	if len(text) > reading.MaxText {
+		return Batch{}, &Fault{"text", fmt.Sprintf("the file has %d bytes; expected at most %d", len(text), reading.MaxText)}
 	}
-	if err := dressing.Legible(strings.TrimPrefix(text, "\ufeff")); err != nil {
+	if err := reading.Legible(strings.TrimPrefix(text, "\ufeff")); err != nil {
 		return Batch{}, &Fault{"text", err.Error()}
 	}
-	pieces := dressing.Split(text)
+	pieces := reading.Split(text)
 	switch {
 	case len(pieces) == 0:
 		return Batch{}, &Fault{"text", "the file is empty; expected recipes, parted by a ruled line or by the next name"}
@@ -55,7 +56,7 @@ func (l *Ledger) TakeIn(ctx context.Context, id, name, text string, by Sender) (
 
 // look reads the recipes of a file and says which are clean. A parent may be one of the
 // same file.
-func look(ctx context.Context, s store.Reads, pieces []dressing.Piece) ([]store.Item, error) {
+func look(ctx context.Context, s store.Reads, pieces []reading.Piece) ([]store.Item, error) {
 	w, err := vocabulary(ctx, s)
 	if err != nil {
 		return nil, err
@@ -93,8 +94,8 @@ func look(ctx context.Context, s store.Reads, pieces []dressing.Piece) ([]store.
 }
 
 // doubts reads a recipe, fills in its name and says why somebody has to look at it.
-func doubts(item *store.Item, w *dressing.Words) (dressing.Dressing, string) {
-	r, err := dressing.Read(item.Text, w)
+func doubts(item *store.Item, w *reading.Words) (dressing.Dressing, string) {
+	r, err := reading.Read(item.Text, w)
 	if err != nil {
 		item.Title = tidy(strings.SplitN(item.Text, "\n", 2)[0])
 		item.Title = string([]rune(item.Title)[:min(maxTitle, len([]rune(item.Title)))])

@@ -7,7 +7,7 @@ import (
 	"fmt"
 	"strings"
 
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/store"
 )
 
@@ -27,7 +27,7 @@ func (l *Ledger) Withdraw(ctx context.Context, folio int, back bool, why string,
 }
 
 // Teach adds words to the club's vocabulary, for every reading from now on.
-func (l *Ledger) Teach(ctx context.Context, c dressing.Correction, by Sender) (Filed, error) {
+func (l *Ledger) Teach(ctx context.Context, c reading.Correction, by Sender) (Filed, error) {
 	c.Words = strings.ToLower(tidy(c.Words))
 	if err := c.Check(); err != nil {
 		return Filed{}, &Fault{"words", err.Error()}
@@ -49,7 +49,7 @@ func (l *Ledger) Teach(ctx context.Context, c dressing.Correction, by Sender) (F
 // Vocabulary lists what the club taught its reader.
 func (l *Ledger) Vocabulary(ctx context.Context) ([]Word, error) {
 	list, err := l.store.Vocabulary(ctx)
-	return each(list, func(w store.Word) Word { return Word{w.Words, dressing.CorrectAs(w.Kind), w.TaughtAt} }), err
+	return each(list, func(w store.Word) Word { return Word{w.Words, reading.CorrectAs(w.Kind), w.TaughtAt} }), err
 }
 
 // SaveDraft keeps what stands on a desk; it gives the edit that is kept.

@@ -8,6 +8,7 @@ import (
 
 	"mothledger/core/compare"
 	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/core/when"
 	"mothledger/store"
 )
@@ -162,12 +163,12 @@ func sizesSaid(d dressing.Dressing) string {
 // corrections and settlements.
 type aside struct {
 	d           dressing.Dressing
-	corrections []dressing.Correction
+	corrections []reading.Correction
 	settlements []Settlement
 }
 
 func (a aside) corrected() string {
-	return strings.Join(each(a.corrections, func(c dressing.Correction) string { return c.Words + " is a " + string(c.As) }), "; ")
+	return strings.Join(each(a.corrections, func(c reading.Correction) string { return c.Words + " is a " + string(c.As) }), "; ")
 }
 
 func (a aside) settled() string {

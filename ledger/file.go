@@ -13,6 +13,7 @@ import (
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/proportion"
+	"mothledger/core/reading"
 	"mothledger/core/when"
 	"mothledger/store"
 )
@@ -35,8 +36,8 @@ type Filing struct {
 	// Why says why a dressing is revised.
 	Why string `json:"why"`
 	// Corrections and Settlements, nil in a revision, stay as they are.
-	Corrections []dressing.Correction `json:"corrections"`
-	Settlements []Settlement          `json:"settlements"`
+	Corrections []reading.Correction `json:"corrections"`
+	Settlements []Settlement         `json:"settlements"`
 	// Cleared are fields that the form takes away.
 	Cleared []Field `json:"cleared,omitempty"`
 	// From is the recipe of a card box that is filed.
@@ -133,13 +134,13 @@ func fromBox(ctx context.Context, tx *store.Tx, b BoxItem, folio int) error {
 // Stale says that a dressing was revised since the revision that somebody
 // started from: what the other changed, and both versions line by line.
 type Stale struct {
-	Folio   int                 `json:"folio"`
-	Base    int                 `json:"base"`
-	Newest  int                 `json:"newest"`
-	Why     string              `json:"why,omitempty"`
-	Theirs  string              `json:"theirs"`
-	Changed []string            `json:"changed"`
-	Rows    []dressing.MergeRow `json:"rows"`
+	Folio   int                `json:"folio"`
+	Base    int                `json:"base"`
+	Newest  int                `json:"newest"`
+	Why     string             `json:"why,omitempty"`
+	Theirs  string             `json:"theirs"`
+	Changed []string           `json:"changed"`
+	Rows    []reading.MergeRow `json:"rows"`
 }
 
 func (s *Stale) Error() string {
@@ -294,7 +295,7 @@ func (l *Ledger) stale(ctx context.Context, folio, base int, mine string) error 
 		if s.Changed, err = changesBetween(from, now); err != nil {
 			return err
 		}
-		s.Rows = dressing.Merge(from.Text, now.Text, mine)
+		s.Rows = reading.Merge(from.Text, now.Text, mine)
 		return s
 	})
 }

@@ -19,6 +19,7 @@ import (
 	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
+	"mothledger/core/reading"
 	"mothledger/store"
 )
 
@@ -31,16 +32,16 @@ type Ledger struct {
 func New(s *store.Store) *Ledger { return &Ledger{s} }
 
 // vocabulary gives the trade's words with what the club taught its reader.
-func vocabulary(ctx context.Context, s store.Reads) (*dressing.Words, error) {
+func vocabulary(ctx context.Context, s store.Reads) (*reading.Words, error) {
 	taught, err := s.Vocabulary(ctx)
 	if err != nil || len(taught) == 0 {
-		return dressing.Builtin(), err
+		return reading.Builtin(), err
 	}
-	list := make([]dressing.Correction, 0, len(taught))
+	list := make([]reading.Correction, 0, len(taught))
 	for _, w := range taught {
-		list = append(list, dressing.Correction{Words: w.Words, As: dressing.CorrectAs(w.Kind)})
+		list = append(list, reading.Correction{Words: w.Words, As: reading.CorrectAs(w.Kind)})
 	}
-	return dressing.Builtin().With(list), nil
+	return reading.Builtin().With(list), nil
 }
 
 // Ready tells whether the store answers.
@@ -261,7 +262,7 @@ type Sheet struct {
 	Measured proportion.Measured `json:"measured"`
 	Outline  profile.Outline     `json:"outline"`
 	// Corrections were made by hand to the reading of this dressing alone.
-	Corrections []dressing.Correction `json:"corrections"`
+	Corrections []reading.Correction `json:"corrections"`
 	// Settlements say which side of a contradiction the ledger adopts, and why.
 	Settlements []Settlement `json:"settlements"`
 	// Filled is what the schools filled in, where that was asked for.
@@ -472,7 +473,7 @@ func spread(ctx context.Context, s store.Reads, parent, variant Leaf, v Vice) (S
 
 // Read is what the desk shows while a text is on it.
 type Read struct {
-	dressing.Reading
+	reading.Reading
 	Measured proportion.Measured `json:"measured"`
 	Outline  profile.Outline     `json:"outline"`
 	// Likely are the folios that the text's own "Variant of" names.
@@ -488,18 +489,18 @@ type Read struct {
 
 // read reads a text with the club's vocabulary and the corrections of this
 // dressing. Bad input is a *Fault.
-func read(ctx context.Context, s store.Reads, text string, corrections []dressing.Correction) (dressing.Reading, error) {
+func read(ctx context.Context, s store.Reads, text string, corrections []reading.Correction) (reading.Reading, error) {
 	for _, c := range corrections {
 		if err := c.Check(); err != nil {
-			return dressing.Reading{}, &Fault{"corrections", err.Error()}
+			return reading.Reading{}, &Fault{"corrections", err.Error()}
 		}
 	}
 	w, err := vocabulary(ctx, s)
 	if err != nil {
-		return dressing.Reading{}, err
+		return reading.Reading{}, err
 	}
-	r, err := dressing.Read(text, w.With(corrections))
-	var te *dressing.TextError
+	r, err := reading.Read(text, w.With(corrections))
+	var te *reading.TextError
 	if errors.As(err, &te) {
 		return r, &Fault{"text", te.Error()}
 	}

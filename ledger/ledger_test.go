@@ -9,6 +9,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/reading"
 	"mothledger/ledger"
 	"mothledger/localpg/pgtest"
 )
@@ -62,11 +63,11 @@ func TestWhatTheFormSaysWinsOverTheText(t *testing.T) {
 
 func TestARevisionKeepsWhatItIsToldAndNothingElse(t *testing.T) {
 	l := fresh(t)
-	folio := file(t, l, ledger.Filing{Text: moth, Corrections: []dressing.Correction{{Words: "cream", As: "remark"}}, Settlements: []ledger.Settlement{{Text: "x, and y", Chosen: "x", Note: "seen"}}}).Folio
+	folio := file(t, l, ledger.Filing{Text: moth, Corrections: []reading.Correction{{Words: "cream", As: "remark"}}, Settlements: []ledger.Settlement{{Text: "x, and y", Chosen: "x", Note: "seen"}}}).Folio
 	if f := open(t, l, folio); len(f.Corrections) != 1 || len(f.Settlements) != 1 || f.Dressing.Parts[2].Materials[0].Colour != "" {
 		t.Errorf("filed %+v %+v", f.Corrections, f.Dressing.Parts[2])
 	}
-	if _, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: moth, Why: "plain again", Corrections: []dressing.Correction{}}, ledger.Sender{}); err != nil {
+	if _, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: moth, Why: "plain again", Corrections: []reading.Correction{}}, ledger.Sender{}); err != nil {
 		t.Fatal(err)
 	}
 	if f := open(t, l, folio); len(f.Corrections) != 0 || f.Dressing.Parts[2].Materials[0].Colour != "cream" {
@@ -106,7 +107,7 @@ func TestStaleTellsWhatChangedAndLosesNothing(t *testing.T) {
 	if s.Newest != 2 || s.Base != 1 || s.Theirs != theirs || len(s.Changed) != 2 || !strings.Contains(s.Error(), "nothing of yours is lost") {
 		t.Errorf("told %+v", s)
 	}
-	merged := dressing.Join(s.Rows, "theirs")
+	merged := reading.Join(s.Rows, "theirs")
 	for _, want := range []string{"silver tinsel", "4 turns", "one shank", "Head: black"} {
 		if !strings.Contains(merged, want) {
 			t.Errorf("%q is missing in the merged text:\n%s", want, merged)
@@ -239,7 +240,7 @@ func TestACompareOfRevisionsIsThatOfTwoDressings(t *testing.T) {
 
 func TestSizeRowsFollowTheRange(t *testing.T) {
 	read := func(text string) dressing.Dressing {
-		r, err := dressing.Read(text, dressing.Builtin())
+		r, err := reading.Read(text, reading.Builtin())
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -4,7 +4,7 @@ import (
 	"encoding/json"
 	"time"
 
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/store"
 )
 
@@ -24,9 +24,9 @@ type Past struct {
 
 // Word is a phrase that the club taught its reader.
 type Word struct {
-	Words    string             `json:"words"`
-	Kind     dressing.CorrectAs `json:"as"`
-	TaughtAt time.Time          `json:"taughtAt"`
+	Words    string            `json:"words"`
+	Kind     reading.CorrectAs `json:"as"`
+	TaughtAt time.Time         `json:"taughtAt"`
 }
 
 // Draft is what stands on a desk unfinished. It is no record of the club's and leaves

@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/ledger"
 )
 
@@ -71,7 +71,7 @@ func deskOperations(s server) {
 	handle(s, op(http.MethodPost, "/api/vocabulary", "teach", "Teach the reader a word, for every reading from now on"),
 		func(ctx context.Context, in *struct {
 			Doer
-			Body dressing.Correction
+			Body reading.Correction
 		}) (*answer[Done], error) {
 			by, err := in.by()
 			if err != nil {

@@ -12,7 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"mothledger/core/descent"
-	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/ledger"
 )
 
@@ -94,20 +94,20 @@ func done(f ledger.Filed, err error) (*answer[Done], error) {
 // FilingBody is a dressing handed in, or the next revision of one. In a revision, what is
 // absent stays as it is.
 type FilingBody struct {
-	Text        string                `json:"text" doc:"the dressing in the trade's own words; may be empty where the title is given"`
-	Title       string                `json:"title,omitempty"`
-	Tier        string                `json:"tier,omitempty"`
-	Originator  string                `json:"originator,omitempty"`
-	Source      string                `json:"source,omitempty"`
-	Page        string                `json:"page,omitempty"`
-	Date        string                `json:"date,omitempty" doc:"as it is written; one that cannot be told is kept all the same"`
-	Reason      string                `json:"reason,omitempty" doc:"why this version was made"`
-	Parents     []ledger.Parent       `json:"parents,omitempty" maxItems:"8" doc:"all that it descends from; absent for those that the text names, and in a revision also those that are linked"`
-	Why         string                `json:"why,omitempty" doc:"why it is revised"`
-	Corrections []dressing.Correction `json:"corrections,omitempty" maxItems:"200"`
-	Settlements []ledger.Settlement   `json:"settlements,omitempty" maxItems:"50"`
-	Cleared     []ledger.Field        `json:"cleared,omitempty" maxItems:"7" doc:"fields that are taken away"`
-	From        *ledger.BoxItem       `json:"from,omitempty" doc:"the recipe of a card box that is filed"`
+	Text        string               `json:"text" doc:"the dressing in the trade's own words; may be empty where the title is given"`
+	Title       string               `json:"title,omitempty"`
+	Tier        string               `json:"tier,omitempty"`
+	Originator  string               `json:"originator,omitempty"`
+	Source      string               `json:"source,omitempty"`
+	Page        string               `json:"page,omitempty"`
+	Date        string               `json:"date,omitempty" doc:"as it is written; one that cannot be told is kept all the same"`
+	Reason      string               `json:"reason,omitempty" doc:"why this version was made"`
+	Parents     []ledger.Parent      `json:"parents,omitempty" maxItems:"8" doc:"all that it descends from; absent for those that the text names, and in a revision also those that are linked"`
+	Why         string               `json:"why,omitempty" doc:"why it is revised"`
+	Corrections []reading.Correction `json:"corrections,omitempty" maxItems:"200"`
+	Settlements []ledger.Settlement  `json:"settlements,omitempty" maxItems:"50"`
+	Cleared     []ledger.Field       `json:"cleared,omitempty" maxItems:"7" doc:"fields that are taken away"`
+	From        *ledger.BoxItem      `json:"from,omitempty" doc:"the recipe of a card box that is filed"`
 }
 
 func (b FilingBody) filing() ledger.Filing { return ledger.Filing(b) }

@@ -12,6 +12,7 @@ import (
 	"mothledger/core/material"
 	"mothledger/core/order"
 	"mothledger/core/profile"
+	"mothledger/core/reading"
 	"mothledger/core/role"
 	"mothledger/ledger"
 )
@@ -47,8 +48,8 @@ func vocabularies(r huma.Registry) {
 	describes[compare.Kept](r)
 	describes[advice.Weight](r)
 	describes[descent.Kind](r)
-	describes[dressing.MarkAs](r)
-	describes[dressing.CorrectAs](r)
+	describes[reading.MarkAs](r)
+	describes[reading.CorrectAs](r)
 	describes[dressing.Entry](r)
 	describes[material.Kind](r)
 	describes[profile.Kind](r)

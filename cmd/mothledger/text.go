@@ -16,6 +16,7 @@ import (
 	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/proportion"
+	"mothledger/core/reading"
 	"mothledger/web"
 )
 
@@ -26,18 +27,18 @@ func load(name string, in io.Reader) (dressing.Dressing, error) {
 	shown := name
 	if name == "-" {
 		shown = "standard input"
-		text, err = io.ReadAll(io.LimitReader(in, dressing.MaxText+1))
+		text, err = io.ReadAll(io.LimitReader(in, reading.MaxText+1))
 	} else {
 		var f *os.File
 		if f, err = os.Open(name); err == nil {
 			defer func() { _ = f.Close() }()
-			text, err = io.ReadAll(io.LimitReader(f, dressing.MaxText+1))
+			text, err = io.ReadAll(io.LimitReader(f, reading.MaxText+1))
 		}
 	}
 	if err != nil {
 		return dressing.Dressing{}, err
 	}
-	r, err := dressing.Read(string(text), dressing.Builtin())
+	r, err := reading.Read(string(text), reading.Builtin())
 	if err != nil {
 		return dressing.Dressing{}, fmt.Errorf("%s: %w", shown, err)
 	}

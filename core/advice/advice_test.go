@@ -5,13 +5,13 @@ import (
 	"strings"
 	"testing"
 
-	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/reading"
 )
 
 func on(t testing.TB, text string) []Piece {
 	t.Helper()
-	r, err := dressing.Read("Fly\n"+text, dressing.Builtin())
+	r, err := reading.Read("Fly\n"+text, reading.Builtin())
 	if err != nil {
 		t.Fatal(err)
 	}

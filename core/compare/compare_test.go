@@ -6,7 +6,7 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
-	"mothledger/core/dressing/dressingtest"
+	"mothledger/core/reading/readingtest"
 )
 
 const parent = `Pattern: Parent
@@ -20,7 +20,7 @@ Wing: bronze mallard slips, to the end of the tail
 Hackle: ginger hen, 3 turns
 `
 
-var read = dressingtest.Read
+var read = readingtest.Read
 
 // vary replaces pieces of the parent's text.
 func vary(t testing.TB, oldnew ...string) dressing.Dressing {

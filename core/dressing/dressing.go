@@ -1,7 +1,7 @@
-// Package dressing is the recipe of a fly: a hook and its parts in tying order,
-// each with what it is made of, how much, how long, and how it is wound.
-//
-// Its reader takes the plain form that books and newsletters have always used,
+// Package dressing is the recipe of a fly: a hook and its parts in tying order, each
+// with what it is made of, how much, how long, and how it is wound. What a text says
+// becomes such a value in package reading; Write gives the plain form that books and
+// newsletters have always used,
 //
 //	Pattern: Gloaming Porter
 //	Originator: Edwin Sallow
@@ -9,9 +9,7 @@
 //	Hook: size 12 wet
 //	Tail: 6 ginger cock hackle fibres, one shank long
 //
-// and the many loose ways in which people write it. What it understands becomes
-// a value; what it does not is listed as unread, never guessed. The writer
-// gives the plain form back, and reading that again gives the same values.
+// and reading that again gives the same values.
 //
 // JSON names are a contract with other programs; absent means not stated.
 package dressing
@@ -75,9 +73,9 @@ type Named struct {
 	Name string       `json:"name"`
 }
 
-// descends adds a parent that the account names, or several: "Gloaming Porter; Candle
+// Descends adds a parent that the account names, or several: "Gloaming Porter; Candle
 // Sedge". The same again in the same kind adds nothing.
-func (d *Dressing) descends(kind descent.Kind, names string) {
+func (d *Dressing) Descends(kind descent.Kind, names string) {
 	for _, n := range several(names) {
 		if slices.ContainsFunc(d.Parents, func(p Named) bool { return p.Kind == kind && strings.EqualFold(p.Name, n) }) {
 			continue
@@ -134,8 +132,8 @@ type Contradiction struct {
 	Sides []string `json:"sides,omitempty"`
 }
 
-// contradict adds two values that one account gives for one thing.
-func (d *Dressing) contradict(lines []int, what, a, b string) {
+// Contradict adds two values that one account gives for one thing.
+func (d *Dressing) Contradict(lines []int, what, a, b string) {
 	text := a + ", and " + b
 	if what != "" {
 		text = what + ": " + text
@@ -313,6 +311,11 @@ type Hook struct {
 type Thread struct {
 	Aught  string  `json:"aught,omitempty"`
 	Denier float64 `json:"denier,omitempty"`
+}
+
+// SaysNothing tells whether a part states no value of its own.
+func (p Part) SaysNothing() bool {
+	return len(p.Materials) == 0 && p.Count == nil && p.Turns == nil && p.Length.IsZero() && p.From.IsZero() && p.To.IsZero() && p.Hook == nil && p.Continues == "" && p.SameAs == "" && p.Amount == "" && !p.Absent
 }
 
 // Standard gives the standard part that the label names.

@@ -20,7 +20,7 @@ func Write(d Dressing) string {
 	header("Pattern", d.Title)
 	header("Also called", strings.Join(d.AlsoCalled, ", "))
 	for _, p := range d.Parents {
-		header(capital(string(p.Kind)), p.Name)
+		header(Capital(string(p.Kind)), p.Name)
 	}
 	header("Tier", d.Tier)
 	header("Originator", d.Originator)
@@ -59,7 +59,7 @@ func Write(d Dressing) string {
 		if inCapitals(text) {
 			b.WriteString(strings.ToUpper(p.Role))
 		} else {
-			b.WriteString(capital(p.Role))
+			b.WriteString(Capital(p.Role))
 		}
 		if p.Optional && !strings.Contains(strings.ToLower(p.Text), "option") {
 			b.WriteString(" (optional)")
@@ -76,7 +76,7 @@ func Write(d Dressing) string {
 // inCapitals tells whether a text is written in capitals throughout, as some cards
 // are, rather than holding a short name such as CDC.
 func inCapitals(s string) bool {
-	if !isUpper(s) {
+	if !IsUpper(s) {
 		return false
 	}
 	for _, w := range strings.Fields(s) {
@@ -87,7 +87,10 @@ func inCapitals(s string) bool {
 	return false
 }
 
-func capital(s string) string {
+func Capital(s string) string {
 	r, n := utf8.DecodeRuneInString(s)
 	return string(unicode.ToUpper(r)) + s[n:]
 }
+
+// IsUpper tells whether words are written in capitals throughout.
+func IsUpper(s string) bool { return strings.ToUpper(s) == s && strings.ToLower(s) != s }

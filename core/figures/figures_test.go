@@ -18,6 +18,7 @@ import (
 	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
+	"mothledger/core/reading"
 	"mothledger/core/role"
 	"mothledger/core/when"
 	"mothledger/core/winding"
@@ -35,7 +36,7 @@ type row struct {
 }
 
 func read(text string) dressing.Dressing {
-	r, err := dressing.Read("Pattern: Trial\n\n"+text+"\n", dressing.Builtin())
+	r, err := reading.Read("Pattern: Trial\n\n"+text+"\n", reading.Builtin())
 	if err != nil {
 		panic(err) // the texts are this file's own
 	}

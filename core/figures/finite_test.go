@@ -14,6 +14,7 @@ import (
 	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
+	"mothledger/core/reading"
 	"mothledger/core/winding"
 )
 
@@ -39,7 +40,7 @@ func TestNoInfinityLeavesTheCore(t *testing.T) {
 		for _, fig := range figures {
 			text := "Fly\n\nHook: 12 wet\nBody: claret fur\n" + strings.ReplaceAll(line, "%s", fig) + "\n"
 			text = strings.ReplaceAll(text, "%%", "%")
-			r, err := dressing.Read(text, dressing.Builtin())
+			r, err := reading.Read(text, reading.Builtin())
 			if err != nil {
 				if !strings.Contains(err.Error(), "expected") && !strings.Contains(err.Error(), "letters") {
 					t.Errorf("%.80q: %v", text, err)
@@ -76,7 +77,7 @@ func drawable(o profile.Outline) bool {
 }
 
 func TestALengthBeyondAnyFlyIsToldAndLeftOut(t *testing.T) {
-	r, err := dressing.Read("Fly\n\nHook: 12 wet\nTail: wool, 1000000 mm\nBody: fur\n", dressing.Builtin())
+	r, err := reading.Read("Fly\n\nHook: 12 wet\nTail: wool, 1000000 mm\nBody: fur\n", reading.Builtin())
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,12 +5,12 @@ import (
 	"testing"
 
 	"mothledger/core/dressing"
-	"mothledger/core/dressing/dressingtest"
+	"mothledger/core/reading/readingtest"
 )
 
 func read(t testing.TB, text string) dressing.Dressing {
 	t.Helper()
-	return dressingtest.Read(t, "Fly\n"+text)
+	return readingtest.Read(t, "Fly\n"+text)
 }
 
 func say(steps []Step) string {

@@ -4,10 +4,10 @@ import (
 	"testing"
 
 	"mothledger/core/compare"
-	"mothledger/core/dressing/dressingtest"
+	"mothledger/core/reading/readingtest"
 )
 
-var read = dressingtest.Read
+var read = readingtest.Read
 
 const silent = "Stage Nymph\nHook: 14 nymph\nTail: pheasant tail fibres\nRib: copper wire\nBody: hare's mask dubbing\nWing case: pheasant tail\nThorax: hare's mask dubbing\nLegs: pheasant tail\n"
 

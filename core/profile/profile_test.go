@@ -6,9 +6,9 @@ import (
 	"reflect"
 	"testing"
 
-	"mothledger/core/dressing"
-	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
+	"mothledger/core/reading"
+	"mothledger/core/reading/readingtest"
 )
 
 const text = `Pattern: Trial
@@ -21,7 +21,7 @@ Wing: bronze mallard slips, one shank
 Hackle: ginger hen, 3 turns, one and a half gapes
 `
 
-var read = dressingtest.Read
+var read = readingtest.Read
 
 func outline(t testing.TB, text string, size hook.Size) Outline {
 	t.Helper()
@@ -202,7 +202,7 @@ func FuzzOutline(f *testing.F) {
 	f.Add(text)
 	f.Add("Pattern: T\n\nBody: fur, from the tail to the wing\nTail: 900 mm\nWing: to the tail\nRib: gold wire, 4000 turns")
 	f.Fuzz(func(t *testing.T, text string) {
-		r, err := dressing.Read(text, dressing.Builtin())
+		r, err := reading.Read(text, reading.Builtin())
 		if err != nil {
 			return
 		}

@@ -5,12 +5,12 @@ import (
 	"strings"
 	"testing"
 
-	"mothledger/core/dressing"
-	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
+	"mothledger/core/reading"
+	"mothledger/core/reading/readingtest"
 )
 
-var read = dressingtest.Read
+var read = readingtest.Read
 
 func on(t testing.TB, text string, size hook.Size) Measured {
 	t.Helper()
@@ -208,7 +208,7 @@ func TestTheFrontHalfLeavesRoom(t *testing.T) {
 		"Hook: 12 wet\nBody: rear half yellow floss, front half black wool\nWing: duck slips\nHackle: hen, 3 turns\n": false,
 		"Hook: 12 wet\nBody: yellow floss, from the bend to the eye\nWing: duck slips\nHackle: hen, 3 turns\n":        true,
 	} {
-		r, err := dressing.Read("Pattern: T\n\n"+text, dressing.Builtin())
+		r, err := reading.Read("Pattern: T\n\n"+text, reading.Builtin())
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -221,7 +221,7 @@ func TestTheFrontHalfLeavesRoom(t *testing.T) {
 // A hackle round a post takes nothing of the shank, whatever the post is called.
 func TestAParachuteHackleTakesNoShank(t *testing.T) {
 	for _, label := range []string{"Post", "Wing post", "Parachute post"} {
-		r, err := dressing.Read("Pattern: T\n\nHook: 14 dry\nBody: fur\n"+label+": poly yarn, one shank\nHackle: cock, 4 turns\n", dressing.Builtin())
+		r, err := reading.Read("Pattern: T\n\nHook: 14 dry\nBody: fur\n"+label+": poly yarn, one shank\nHackle: cock, 4 turns\n", reading.Builtin())
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -4,11 +4,11 @@ import (
 	"math"
 	"testing"
 
-	"mothledger/core/dressing/dressingtest"
 	"mothledger/core/hook"
+	"mothledger/core/reading/readingtest"
 )
 
-var read = dressingtest.Read
+var read = readingtest.Read
 
 func of(t *testing.T, sums []Sum, role string) Sum {
 	t.Helper()

@@ -5,6 +5,7 @@ import (
 
 	"mothledger/core/compare"
 	"mothledger/core/dressing"
+	"mothledger/core/reading"
 )
 
 func TestFamiliesAreBelievable(t *testing.T) {
@@ -13,7 +14,7 @@ func TestFamiliesAreBelievable(t *testing.T) {
 	var read []dressing.Dressing
 	titles := map[string]bool{}
 	for i, f := range flies {
-		r, err := dressing.Read(f.Text, dressing.Builtin())
+		r, err := reading.Read(f.Text, reading.Builtin())
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -1,0 +1,112 @@
+package reading
+
+import (
+	"cmp"
+	"fmt"
+	"mothledger/core/dressing"
+	"slices"
+	"strings"
+)
+
+// finish looks at the account as a whole.
+func (r *reader) finish() {
+	r.goOn()
+	d := &r.d
+	if d.Parts == nil {
+		d.Parts = []Part{}
+	}
+	if d.Unread == nil {
+		d.Unread = []Unread{}
+	}
+	if d.Contradictions == nil {
+		d.Contradictions = []Contradiction{}
+	}
+	r.optionals()
+	r.saidAgain()
+	r.contradictions()
+}
+
+// saidAgain joins a later sentence about a part, "now wind the rib, five turns",
+// to the part, where it names no material of its own and adds what was open.
+func (r *reader) saidAgain() {
+	d := &r.d
+	for i := 1; i < len(d.Parts); i++ {
+		p := d.Parts[i]
+		first := d.Find(p.Role)
+		if first < 0 || first >= i || len(p.Materials)+len(p.Alternatives) > 0 || p.Hook != nil || p.Thread != nil || p.Absent || p.Continues != "" || p.SameAs != "" || p.Count != nil || p.Line == d.Parts[first].Line {
+			continue
+		}
+		q := &d.Parts[first]
+		if p.Turns != nil && q.Turns != nil && !p.Turns.Overlaps(*q.Turns) || !p.Length.IsZero() && !q.Length.IsZero() || !p.From.IsZero() && !q.From.IsZero() || !p.To.IsZero() && !q.To.IsZero() || p.Turns == nil && p.Winding == "" && p.Length.IsZero() && p.To.IsZero() {
+			continue
+		}
+		if q.Turns == nil {
+			q.Turns = p.Turns
+		}
+		q.Winding, q.Spacing = cmp.Or(q.Winding, p.Winding), cmp.Or(q.Spacing, p.Spacing)
+		if q.Length.IsZero() {
+			q.Length = p.Length
+		}
+		if q.From.IsZero() {
+			q.From = p.From
+		}
+		if q.To.IsZero() {
+			q.To = p.To
+		}
+		q.Acts = append(q.Acts, p.Acts...)
+		q.Note = strings.Trim(q.Note+"; "+p.Note, "; ")
+		said := strings.TrimPrefix(strings.TrimPrefix(p.Text, "it "), "them ")
+		q.Text = strings.TrimRight(q.Text, " .") + ". " + dressing.Capital(said)
+		d.Parts = slices.Delete(d.Parts, i, i+1)
+		i--
+	}
+}
+
+// optionals moves "Legs are optional", said in a line of its own, to the part.
+func (r *reader) optionals() {
+	d := &r.d
+	for i := 0; i < len(d.Parts); i++ {
+		p := d.Parts[i]
+		first := d.Find(p.Role)
+		if first < 0 || first >= i || !p.Optional && !p.Essential || !p.SaysNothing() {
+			continue
+		}
+		d.Parts[first].Optional = d.Parts[first].Optional || p.Optional
+		d.Parts[first].Essential = d.Parts[first].Essential || p.Essential
+		d.Parts = slices.Delete(d.Parts, i, i+1)
+		i--
+	}
+}
+
+// contradictions compares what an account says twice: two hooks, two threads,
+// a hook outside the sizes.
+func (r *reader) contradictions() {
+	d := &r.d
+	firstHook, firstThread := -1, -1
+	for i, p := range d.Parts {
+		switch {
+		case p.Hook != nil && firstHook < 0:
+			firstHook = i
+		case p.Hook != nil:
+			if a, b := d.Parts[firstHook].Hook, p.Hook; a.Size != "" && b.Size != "" && a.Size != b.Size {
+				d.Contradict([]int{d.Parts[firstHook].Line, p.Line}, "", "hook "+a.Size, "hook "+b.Size)
+			}
+		}
+		std, _ := p.Standard()
+		if std.Name != "thread" || len(p.Materials) == 0 {
+			continue
+		}
+		if firstThread < 0 {
+			firstThread = i
+			continue
+		}
+		if a, b := d.Parts[firstThread].Materials[0].Colour, p.Materials[0].Colour; a != "" && b != "" && a != b {
+			d.Contradict([]int{d.Parts[firstThread].Line, p.Line}, "", a+" thread", b+" thread")
+		}
+	}
+	if firstHook >= 0 && d.Sizes != nil && d.Parts[firstHook].Hook.Size != "" {
+		if h, ok := d.HookNamed(); ok && (int(h.Size) < d.Sizes.Low || int(h.Size) > d.Sizes.High) && d.Parts[firstHook].Hook.Demonstration == "" {
+			d.Contradict([]int{d.Parts[firstHook].Line}, "", fmt.Sprintf("hook %v", h.Size), fmt.Sprintf("sizes %d to %d", d.Sizes.Low, d.Sizes.High))
+		}
+	}
+}

@@ -1,0 +1,627 @@
+// Package reading makes a dressing of a text: of the plain form that books and newsletters
+// have always used, and of the many loose ways in which people write it. What it
+// understands becomes a value; what it does not is listed as unread, never guessed.
+package reading
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+	"unicode"
+
+	"mothledger/core/descent"
+	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// Mark is a piece of a line with what it was understood as. The texts of a
+// line's marks, joined, give the line back.
+type Mark struct {
+	Text string `json:"text"`
+	As   MarkAs `json:"as"`
+	// Meaning says in words how a hedge or a number was taken, where that is
+	// not plain.
+	Meaning string `json:"meaning,omitempty"`
+}
+
+// MarkAs is what a piece of a line was understood as. A plain word carries no value.
+type MarkAs string
+
+// Values lists all that a piece can be understood as.
+func (MarkAs) Values() []string {
+	return []string{"label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"}
+}
+
+// LineReading is one line of the text and how it was read.
+type LineReading struct {
+	Line  int    `json:"line"`
+	Marks []Mark `json:"marks"`
+}
+
+// Reading is a dressing and how each line of its text was understood.
+type Reading struct {
+	Dressing Dressing      `json:"dressing"`
+	Lines    []LineReading `json:"lines"`
+}
+
+// MaxText is the longest text that is read, in bytes.
+const MaxText = 1 << 20
+
+// TextError says why a text cannot be read, and where.
+type TextError struct {
+	Line int
+	Msg  string
+}
+
+func (e *TextError) Error() string {
+	if e.Line > 0 {
+		return fmt.Sprintf("line %d: %s", e.Line, e.Msg)
+	}
+	return e.Msg
+}
+
+// Read reads a dressing. It never fails on words it does not know: those are
+// listed as unread. It refuses a text that is empty, longer than MaxText, or
+// not text at all, with a *TextError.
+func Read(text string, w *Words) (Reading, error) {
+	if len(text) > MaxText {
+		return Reading{}, &TextError{Msg: fmt.Sprintf("the text has %d bytes; expected at most %d", len(text), MaxText)}
+	}
+	if strings.TrimSpace(text) == "" {
+		return Reading{}, &TextError{Line: 1, Msg: "the text is empty; expected a name and lines such as \"Tail: 5 pheasant tail fibres\""}
+	}
+	text = strings.TrimPrefix(text, "\ufeff")
+	if err := Legible(text); err != nil {
+		return Reading{}, err
+	}
+	if err := oneFly(text); err != nil {
+		return Reading{}, err
+	}
+	return readWhole(text, w, caps{MaxParts, MaxLineWords})
+}
+
+// caps are the most parts of a text, and words of a part, that are read.
+type caps struct{ parts, words int }
+
+// readWhole reads a text of any length, within the caps.
+func readWhole(text string, w *Words, most caps) (Reading, error) {
+	rd := &reader{words: w}
+	if err := rd.readLines(text, most); err != nil {
+		return Reading{}, err
+	}
+	out := Reading{rd.d, make([]LineReading, len(rd.marks))}
+	for i, m := range rd.marks {
+		out.Lines[i] = LineReading{i + 1, m.list()}
+	}
+	return out, nil
+}
+
+func (rd *reader) readLines(text string, most caps) error {
+	lines := strings.Split(text, "\n")
+	for i, l := range lines {
+		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
+		rd.line(i+1, strings.TrimSuffix(l, "\r"))
+		if len(rd.d.Parts) > most.parts {
+			return &TextError{Line: i + 1, Msg: fmt.Sprintf("more than %d parts; expected the dressing of one fly", most.parts)}
+		}
+		if len(rd.onward) > 0 && rd.onwardWords > most.words {
+			return &TextError{Line: rd.onward[0].line, Msg: fmt.Sprintf("a part of more than %d words and marks; expected a few lines a part", most.words)}
+		}
+	}
+	rd.finish()
+	return nil
+}
+
+// reader reads a text line by line.
+type reader struct {
+	words *Words
+	d     Dressing
+	marks []*marks // of each line
+	// onward are lines that go on with the last part and are still to be read with it,
+	// onwardWords how many words and marks the part has with them
+	onward      []onward
+	onwardWords int
+	steps       int    // tokens read as parts of the fly, each time they are
+	started     bool   // a part was seen
+	inNote      bool   // the last line was a note
+	prev        string // the text of the last line that was not blank
+	blank       bool   // the last line was blank
+	// labelled are the labels read so far, firstOf the first of each kind of work
+	labelled map[string]bool
+	firstOf  map[string]string
+	terse    bool // a label stood without a separator
+	dashes   bool // a dash stood between a label and its text
+	sawBody  bool // a blank line followed the headers
+	// standsAlone is set where the line after this one is blank
+	standsAlone bool
+}
+
+var headers = lexicon.Values("header")
+
+// variantName is a name with its parent in brackets behind it.
+var variantName = regexp.MustCompile(`(?i)^(.+?)\s*\((?:a )?(?:variant|variation|version) of (?:the )?([^)]+)\)$`)
+
+// segment is a stretch of a line with one label.
+type segment struct {
+	roles      []string // labels as kept; several for "tail and hackle"
+	header     string
+	labelStart int
+	labelEnd   int // end of label and separator
+	textEnd    int
+	optional   bool
+	bare       bool // a label without a colon or a dash, as on terse cards
+}
+
+func (r *reader) line(n int, s string) {
+	marks := newMarks(s)
+	r.marks = append(r.marks, marks)
+	if strings.TrimSpace(s) == "" {
+		r.goOn()
+		r.blank = true
+		r.inNote = false
+		if r.d.Title != "" || r.started {
+			r.sawBody = true
+		}
+		return
+	}
+	wasBlank, prev := r.blank, r.prev
+	r.blank, r.prev = false, strings.TrimSpace(s)
+	start := bullet(s)
+	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
+	marks.set(0, start, "plain", "")
+	opened := r.opener(s, start)
+	segs := r.segments(s, opened)
+	if len(segs) > 0 && len(r.onward) > 0 { // what labels mean here depends on the parts read so far
+		r.goOn()
+		segs = r.segments(s, opened)
+	}
+	if r.standsAlone && r.d.Title == "" && !r.started && len(segs) == 1 && segs[0].header == "" && !strings.ContainsAny(s, ":=|\t—") && !strings.Contains(s, " - ") && len(strings.Fields(s)) <= 6 {
+		segs = nil // a name such as "Wing Moth", above a blank line
+	}
+	if len(segs) == 0 {
+		r.unlabelled(n, s, start, opened, indented, wasBlank, prev, marks)
+		return
+	}
+	marks.set(start, opened, "plain", "")
+	r.before(n, s, opened, segs[0].labelStart, marks)
+	r.inNote = false
+	r.terse = r.terse || segs[0].bare
+	for _, g := range segs {
+		text := s[g.labelEnd:g.textEnd]
+		if g.header != "" {
+			marks.set(g.labelStart, g.labelEnd, "header", "")
+			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
+			continue
+		}
+		if shortBead(s[g.labelStart:g.labelEnd], text) {
+			g.roles = []string{"bead"}
+		}
+		marks.set(g.labelStart, g.labelEnd, "label", "")
+		r.started = true
+		for k, label := range g.roles {
+			m := marks
+			if k > 0 {
+				m = newMarks(s) // the same words, read again for the second part
+			}
+			r.parts(n, label, s, g.labelEnd, g.textEnd, g.optional, m, k > 0)
+		}
+	}
+}
+
+// before takes what stands in a line before its first label: the name of the fly
+// in old books, or something that is not understood.
+func (r *reader) before(n int, s string, start, label int, marks *marks) {
+	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;:- ")
+	if text == "" || !hasLetter(text) {
+		return
+	}
+	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 8 {
+		r.d.Title = text
+		marks.set(start, label, "header", "")
+		return
+	}
+	marks.set(start, label, "unread", "")
+	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+}
+
+// shortBead tells the label "bd" that is short for bead from the one that is
+// short for body, by what follows.
+func shortBead(label, text string) bool {
+	if strings.Trim(strings.ToLower(label), " .:=-—") != "bd" {
+		return false
+	}
+	for _, t := range measure.Lex(text) {
+		switch t.Low {
+		case "tungsten", "brass", "slotted", "bead", "countersunk":
+			return true
+		}
+	}
+	return false
+}
+
+// bullet gives where the text starts after spaces, a bullet or a step number.
+func bullet(s string) int {
+	i := len(s) - len(strings.TrimLeft(s, " \t"))
+	rest := s[i:]
+	for _, b := range []string{"- ", "* ", "• ", "– ", "— ", "# ", "## ", "> ", "· "} {
+		if strings.HasPrefix(rest, b) {
+			return i + len(b) + emphasis(rest[len(b):])
+		}
+	}
+	if n := emphasis(rest); n > 0 {
+		return i + n
+	}
+	d := 0
+	for d < len(rest) && rest[d] >= '0' && rest[d] <= '9' {
+		d++
+	}
+	if d > 0 && d <= 2 && d+1 < len(rest) && (rest[d] == '.' || rest[d] == ')') && rest[d+1] == ' ' {
+		return i + d + 2
+	}
+	return i
+}
+
+// emphasis is how many stars or underscores stand before a label: "**Tail:** hen".
+func emphasis(s string) int {
+	n := len(s) - len(strings.TrimLeft(s, "*_"))
+	if n == 0 || n > 3 || n >= len(s) || !unicode.IsLetter([]rune(s[n:])[0]) {
+		return 0
+	}
+	return n
+}
+
+// segments finds the labels of a line. A line may hold several: "Wing: white
+// duck. Head: brown".
+func (r *reader) segments(s string, start int) []segment {
+	toks := measure.Lex(s[start:])
+	for i := range toks {
+		toks[i].Start += start
+		toks[i].End += start
+	}
+	var out []segment
+	card := dashed(s)
+	for i := 0; i < len(toks); i++ {
+		first := i == 0
+		var after string
+		if !first {
+			after = toks[i-1].Low
+			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
+				continue
+			}
+		}
+		if card && after == "-" && toks[i].Low == "#" && len(out) == 0 { // "Larch Spider - #16 wet - ..."
+			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
+			continue
+		}
+		if n := len(out); n > 0 && after == "." && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"
+			continue
+		}
+		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
+		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
+			g, next, ok = r.sentenceAt(s, toks, i, out)
+		}
+		if !ok {
+			continue
+		}
+		if len(out) > 0 {
+			out[len(out)-1].textEnd = toks[i].Start
+			if after == "-" {
+				out[len(out)-1].textEnd = toks[i-1].Start
+			}
+			if out[0].header == "note" || out[0].header == "title" {
+				out[0].textEnd = len(s)
+				return out[:1]
+			}
+		}
+		g.textEnd = len(s)
+		out = append(out, g)
+		i = next - 1
+	}
+	return out
+}
+
+// dashed tells a whole recipe on one line, its parts set off by dashes.
+func dashed(s string) bool { return strings.Count(s, " - ") >= 3 && !strings.Contains(s, ":") }
+
+// labelAt reads a label at token i. At the start of a line it also takes a
+// label without a separator, an unknown label before a colon, and the opening
+// of a sentence ("For the tail, ...").
+func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, after string, terse bool) (segment, int, bool) {
+	g := segment{labelStart: toks[i].Start}
+	k := i
+	if first {
+		if h, n := headerAt(toks, i); n > 0 && i+n < len(toks) {
+			for i+n < len(toks) && (toks[i+n].Low == "*" || toks[i+n].Low == "_") {
+				n++
+			}
+			if i+n >= len(toks) {
+				return g, 0, false
+			}
+			if m := separator(s, toks, i+n); m > 0 || strings.Contains(s[toks[i+n-1].End:toks[i+n].Start], "\t") { // a table's column
+				g.header = h
+				g.labelEnd = toks[i+n+m-1].End
+				return g, i + n + m, true
+			}
+			if h == "sizes" && toks[i+n].Kind == measure.Number { // SIZES 10 - 14
+				g.header = h
+				g.labelEnd = toks[i+n-1].End
+				return g, i + n, true
+			}
+		}
+		if _, n := sentenceLead.Match(toks, i); n > 0 {
+			if _, m := r.words.roles.Match(toks, i+n); m > 0 {
+				k = i + n
+			}
+		}
+	}
+	lead := k > i
+	for {
+		idx, n := r.words.roles.Match(toks, k)
+		if n == 0 {
+			break
+		}
+		label := r.words.roleList[idx]
+		g.roles = append(g.roles, role.Label(label))
+		k += n
+		g.labelEnd = toks[k-1].End
+		if k+3 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "and" { // "Abdomen (and thorax):"
+			if idx, m := r.words.roles.Match(toks, k+2); m > 0 && k+2+m < len(toks) && toks[k+2+m].Low == ")" {
+				g.roles = append(g.roles, role.Label(r.words.roleList[idx]))
+				k += m + 3
+				g.labelEnd = toks[k-1].End
+				break
+			}
+		}
+		if k+1 < len(toks) && (toks[k].Low == "and" || toks[k].Low == "&" || toks[k].Low == "/" || toks[k].Low == "+") {
+			if _, m := r.words.roles.Match(toks, k+1); m > 0 {
+				k++
+				continue
+			}
+		}
+		break
+	}
+	if len(g.roles) == 0 {
+		if first && !lead {
+			return r.unknownLabel(s, toks, i)
+		}
+		return g, 0, false
+	}
+	for k < len(toks) && (toks[k].Low == "*" || toks[k].Low == "_") { // "**Tail**: hen"
+		k++
+	}
+	if k+2 < len(toks) && toks[k].Low == "(" && (toks[k+1].Low == "optional" || toks[k+1].Low == "extra") && toks[k+2].Low == ")" {
+		g.optional = true
+		k += 3
+		g.labelEnd = toks[k-1].End
+	}
+	if m := separator(s, toks, k); m > 0 {
+		g.labelEnd = toks[k+m-1].End
+		r.dashes = r.dashes || toks[k].Low == "-"
+		return g, k + m, true
+	}
+	if first && !lead && toks[min(k, len(toks)-1)].Low == "." && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && len(g.roles) == 1 && k-i <= 2 { // "Hook. No. 14"
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
+	if lead {
+		for k < len(toks) && leadOn[toks[k].Low] {
+			k++
+		}
+		g.labelEnd = toks[k-1].End
+		return g, k, k < len(toks) && k > i
+	}
+	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !dressing.IsUpper(s)) // in capitals a capital says nothing
+	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                              // "12 2XL. THR. BROWN."
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
+	written := role.Clean(s[toks[i].Start:toks[k-1].End])
+	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && written == "silk") {
+		return g, 0, false
+	}
+	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
+		return g, 0, false
+	}
+	switch {
+	case k >= len(toks):
+		return g, k, first && dressing.IsUpper(s[g.labelStart:g.labelEnd])
+	case first && toks[k].Low != "," && toks[k].Low != ".":
+		g.bare = true
+		return g, k, capital || r.started || r.d.Title != ""
+	case after == "-":
+		return g, k, toks[k].Kind != measure.Mark || toks[k].Low == "#"
+	case after == "." || after == ";":
+		return g, k, (capital || terse && after == ";") && toks[k].Kind != measure.Mark
+	}
+	return g, 0, false
+}
+
+// separator tells how many tokens from k on part a label from its text: a
+// colon, an equals sign, a dash with space around it, or the long dash of old
+// books with or without a full stop before it ("Body.—Dirty yellow wool").
+func separator(s string, toks []measure.Token, k int) int {
+	n := separatorAlone(s, toks, k)
+	for n > 0 && k+n < len(toks) && toks[k+n].Joined && (toks[k+n].Low == "*" || toks[k+n].Low == "_") { // "**Hook:** 12"
+		n++
+	}
+	return n
+}
+
+func separatorAlone(s string, toks []measure.Token, k int) int {
+	if k >= len(toks) {
+		return 0
+	}
+	switch t := toks[k]; t.Low {
+	case ":", "=", "|", "→":
+		return 1
+	case ".":
+		if k+1 < len(toks) && longDash(s, toks[k+1]) {
+			return 2
+		}
+	case "-":
+		if k+1 < len(toks) && toks[k+1].Low == "-" && toks[k+1].Joined { // "Hook -- 10", "Hook--10"
+			return 2
+		}
+		if longDash(s, t) || !t.Joined && (t.End >= len(s) || s[t.End] == ' ' || s[t.End] == '\t') {
+			return 1
+		}
+	}
+	return 0
+}
+
+func longDash(s string, t measure.Token) bool { return s[t.Start:t.End] == "—" }
+
+// unknownLabel takes "Gills: white ostrich": one to three words before a colon
+// that name no part known here. The list of parts is open.
+func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, int, bool) {
+	if !r.started && !r.sawBody {
+		return segment{}, 0, false
+	}
+	k := i
+	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 {
+		k++
+	}
+	if k == i || k+1 >= len(toks) {
+		return segment{}, 0, false
+	}
+	n := 0
+	switch {
+	case toks[k].Low == ":":
+		n = 1
+	case r.dashes && k-i <= 2 && unicode.IsUpper([]rune(s[toks[i].Start:])[0]): // among other labels with a dash
+		n = separator(s, toks, k)
+	}
+	if n == 0 || k+n >= len(toks) {
+		return segment{}, 0, false
+	}
+	label := role.Label(s[toks[i].Start:toks[k-1].End])
+	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}, k + n, true
+}
+
+func headerAt(toks []measure.Token, i int) (string, int) {
+	for n := 4; n >= 1; n-- {
+		if i+n > len(toks) {
+			continue
+		}
+		var w []string
+		for _, t := range toks[i : i+n] {
+			if t.Kind != measure.Word {
+				break
+			}
+			w = append(w, t.Low)
+		}
+		if h := headers[strings.Join(w, " ")]; len(w) == n && h != "" {
+			return h, n
+		}
+	}
+	return "", 0
+}
+
+func (r *reader) header(n int, h, value string, start, at int, marks *marks, s string) {
+	d := &r.d
+	end := len(s)
+	if value == "" {
+		return
+	}
+	set := func(to *string) {
+		if *to != "" && *to != value {
+			d.Contradict([]int{n}, h, *to, value)
+			return
+		}
+		*to = value
+	}
+	as := "header"
+	if kind, ok := strings.CutPrefix(h, "parent "); ok {
+		d.Descends(descent.Kind(kind), value)
+	}
+	switch h {
+	case "title":
+		if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
+			value = m[1]
+			d.Descends(descent.VariantOf, m[2])
+		}
+		set(&d.Title)
+	case "also":
+		for _, a := range strings.FieldsFunc(value, func(r rune) bool { return r == ',' || r == ';' }) {
+			if a = strings.TrimSpace(a); a != "" {
+				d.AlsoCalled = append(d.AlsoCalled, a)
+			}
+		}
+	case "parent":
+		d.Descends(descent.VariantOf, value)
+	case "tier":
+		set(&d.Tier)
+	case "originator":
+		set(&d.Originator)
+	case "source":
+		if name, page, ok := cutPage(value); ok && d.Page == "" {
+			value = name
+			d.Page = page
+		}
+		set(&d.Source)
+	case "page":
+		set(&d.Page)
+	case "date":
+		set(&d.Date)
+	case "imitates":
+		set(&d.Imitates)
+	case "style":
+		set(&d.Style)
+	case "kind":
+		switch v := dressing.Entry(strings.ToLower(value)); v {
+		case dressing.Style, dressing.Reconstruction:
+			if d.Kind != "" && d.Kind != v {
+				d.Contradict([]int{n}, h, string(d.Kind), string(v))
+			}
+			d.Kind = v
+		case "recipe":
+		default:
+			d.Unread = append(d.Unread, Unread{Line: n, Text: value})
+			as = "unread"
+		}
+	case "essential":
+		for _, e := range strings.Split(value, ";") {
+			if e = strings.TrimSpace(e); e != "" {
+				d.Essentials = append(d.Essentials, e)
+			}
+		}
+	case "note", "remark":
+		if h == "remark" { // kept with its label: "Season: May"
+			value = strings.TrimSpace(s[start:])
+		}
+		d.Notes = append(d.Notes, value)
+		r.inNote = true
+		as = "note"
+	case "sizes":
+		as = "hook"
+		p := Part{Line: n, Role: "hook", Hook: &Hook{}}
+		hl := &hookLine{reader: r, part: &p}
+		hl.read(s, at, end, marks)
+		if k := p.Hook; k.Style != "" || k.Shank != "" || k.Wire != "" || k.Eye != "" || k.Barb != "" {
+			p.Text = value
+			d.Parts = append(d.Parts, p)
+			r.started = true
+		}
+		return
+	}
+	marks.set(at, end, as, "")
+}
+
+// cutPage takes ", p. 41" or ", page 41" off a source.
+func cutPage(s string) (name, page string, ok bool) {
+	i := strings.LastIndex(s, ",")
+	if i < 0 {
+		return s, "", false
+	}
+	tail := strings.TrimSpace(s[i+1:])
+	for _, p := range []string{"pages ", "page ", "pp. ", "pp ", "p. ", "p."} {
+		if rest, found := strings.CutPrefix(strings.ToLower(tail), p); found && rest != "" {
+			return strings.TrimSpace(s[:i]), strings.TrimSpace(rest), true
+		}
+	}
+	return s, "", false
+}
+
+func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >= 0 }

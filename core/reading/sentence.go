@@ -1,0 +1,378 @@
+package reading
+
+import (
+	"cmp"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+
+	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+var (
+	makesA   = phrasesOf("makes a")
+	tellsHow = phrasesOf("tells how")
+	tiedOn   = phrasesOf("tied on")
+	ribIt    = phrasesOf("rib it")
+	namesIt  = phrasesOf("names it")
+)
+
+var sentenceLead = phrasesOf("sentence lead")
+
+// sentenceAt reads the part that a sentence within a line is about: "The thread is
+// black.", "For the tail use six fibres.", "Hackle, black hen." A part that was
+// spoken of before keeps what is said of it again.
+func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if g, next, ok := r.namedLast(s, toks, i, before); ok {
+		return g, next, true
+	}
+	_, n := sentenceLead.Match(toks, i)
+	idx, m := r.words.roles.Match(toks, i+n)
+	if m == 0 {
+		return segment{}, 0, false
+	}
+	k := i + n + m
+	if k >= len(toks) || !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
+		return segment{}, 0, false
+	}
+	label := role.Label(r.words.roleList[idx])
+	if r.spokenOf(label, before) {
+		return segment{}, 0, false
+	}
+	switch {
+	case n == 0: // "Hackle, black hen" among sentences, not among labels
+		if toks[k].Low != "," && toks[k].Low != "is" && toks[k].Low != "are" || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
+			return segment{}, 0, false
+		}
+	case toks[i].Low == "for":
+	case toks[k].Low != "is" && toks[k].Low != "are" && toks[k].Low != ",":
+		return segment{}, 0, false
+	}
+	for k < len(toks) && leadOn[toks[k].Low] {
+		k++
+	}
+	if k >= len(toks) {
+		return segment{}, 0, false
+	}
+	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k-1].End}, k, true
+}
+
+// namedLast reads a sentence that names its part after the material: "Badger
+// hackle, 3 turns." among other sentences.
+func (r *reader) namedLast(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
+		return segment{}, 0, false
+	}
+	for k := i + 1; k < min(i+5, len(toks)) && toks[k].Kind == measure.Word; k++ {
+		idx, m := r.words.roles.Match(toks, k)
+		if m == 0 || everyday[r.words.roleList[idx]] {
+			continue
+		}
+		if next := k + m; next < len(toks) && toks[next].Low != "." && toks[next].Low != "," && toks[next].Low != "with" {
+			return segment{}, 0, false
+		}
+		label := role.Label(r.words.roleList[idx])
+		if r.spokenOf(label, before) {
+			return segment{}, 0, false
+		}
+		return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, k + m, true
+	}
+	return segment{}, 0, false
+}
+
+// spokenOf tells whether a part was named earlier in the line or the text.
+func (r *reader) spokenOf(label string, before []segment) bool {
+	return slices.ContainsFunc(before, func(g segment) bool { return slices.Contains(g.roles, label) }) || r.d.Find(label) >= 0
+}
+
+// leadOn are words between the part that a sentence is about and what it says.
+var leadOn = lexicon.Set("leads on")
+
+// unlabelled takes a line with no label: the title, the rest of the line
+// before, or something that is not understood.
+func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
+	text := strings.TrimSpace(s[start:])
+	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || dressing.IsUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
+		name, tier := cutTier(figure.ReplaceAllString(text, ""))
+		r.d.Title = strings.Trim(name, "=_*. ")
+		if tier != "" && r.d.Tier == "" {
+			r.d.Tier = tier
+		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if !r.started && r.d.Title != "" && (r.whose(text, tiedBy, &r.d.Tier) || r.whose(text, devisedBy, &r.d.Originator)) {
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
+		marks.set(start, len(s), "plain", "")
+		return
+	}
+	if r.inNote && !wasBlank {
+		last := len(r.d.Notes) - 1
+		r.d.Notes[last] += " " + text
+		marks.set(start, len(s), "note", "")
+		return
+	}
+	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
+	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 {
+		r.continueLine(n, s, start, marks)
+		return
+	}
+	r.goOn()
+	if bareHook(text) && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, start, len(s), false, marks, false)
+		return
+	}
+	if bareThread(text) && r.started && r.d.Find("thread") < 0 {
+		r.parts(n, "thread", s, start, len(s), false, marks, false)
+		return
+	}
+	toks := lexAt(s, opened, len(s))
+	marks.set(start, opened, "plain", "")
+	start = opened
+	if label, k := r.saidAtOnce(toks); k > 0 {
+		r.started = r.started || label == "hook"
+		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, "label", "read as the "+label)
+		return
+	}
+	if label := cmp.Or(r.namedWithin(toks), r.namedSoon(toks)); label != "" {
+		r.started = true
+		r.parts(n, label, s, start, len(s), false, marks, false)
+		return
+	}
+	marks.set(start, len(s), "unread", "")
+	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+}
+
+// whose reads a line of its own that says who tied or devised the fly, and perhaps
+// when; what else it says is a note.
+func (r *reader) whose(text string, by *regexp.Regexp, who *string) bool {
+	m := by.FindStringSubmatch(text)
+	if m == nil || *who != "" {
+		return false
+	}
+	*who = strings.TrimSpace(m[1])
+	r.d.Date = cmp.Or(r.d.Date, m[2])
+	if rest := strings.Trim(m[3], " ;,."); rest != "" {
+		r.d.Notes = append(r.d.Notes, rest)
+	}
+	return true
+}
+
+// saidAtOnce gives the part that a sentence begins with, "I tie this on a 12", "now rib
+// it with wire", and how many tokens the beginning has.
+func (r *reader) saidAtOnce(toks []measure.Token) (label string, n int) {
+	if r.d.Find("hook") < 0 {
+		if _, n := tiedOn.Match(toks, 0); n > 0 {
+			return "hook", n
+		}
+		if n := takesHook(toks); n > 0 {
+			return "hook", n
+		}
+	}
+	if _, n := ribIt.Match(toks, 0); n > 0 {
+		return "rib", n
+	}
+	if _, n := startsThread.Match(toks, 0); r.started && n > 0 && n < len(toks) {
+		return "thread", n
+	}
+	return "", 0
+}
+
+// openers are words with which people talking begin a sentence about the next part.
+var openers = phrasesOf("opener")
+
+var startsThread = phrasesOf("starts thread")
+
+// opener gives where a sentence begins after words such as "Right," or "Over that".
+func (r *reader) opener(s string, start int) int {
+	if !r.started && r.d.Title == "" {
+		return start
+	}
+	rest := s[start:]
+	if end := strings.IndexAny(rest, ",:=|"); end >= 0 && end < len(rest) && rest[end] != ',' || len(rest) < 8 {
+		return start
+	}
+	toks := lexAt(s, start, min(len(s), start+60))
+	_, n := openers.Match(toks, 0)
+	if n == 0 || n >= len(toks) {
+		return start
+	}
+	switch next := toks[n]; {
+	case next.Low == "," && n+1 < len(toks):
+		return toks[n+1].Start
+	case toks[n-1].Low == "that" && (next.Low == "a" || next.Low == "an" || next.Low == "the"):
+		return next.Start
+	}
+	return start
+}
+
+// namedSoon gives the part of a sentence such as "A ginger cock hackle, palmered in
+// five turns": an article, the material, and the part before the first comma.
+func (r *reader) namedSoon(toks []measure.Token) string {
+	if len(toks) < 4 || !r.started || toks[0].Low != "a" && toks[0].Low != "an" {
+		return ""
+	}
+	for i := 2; i < min(6, len(toks)-1) && toks[i].Kind == measure.Word; i++ {
+		k, m := r.words.roles.Match(toks, i)
+		if m > 0 && i+m < len(toks) && toks[i+m].Low == "," && !everyday[r.words.roleList[k]] {
+			return role.Label(r.words.roleList[k])
+		}
+	}
+	return ""
+}
+
+// tiedBy is a line of its own under the name: "as dressed by Amos Tranter, c. 1912",
+// "tied by Ida Corrie at the March meeting".
+var tiedBy = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed) by ([^,;:(]+?)(?: (?:at|on|for|in|from) .*|, ((?:about |circa |c\. ?)?\d{4}s?))?()\.?$`)
+
+// figure is the number of a plate, which belongs to no name.
+var figure = regexp.MustCompile(`(?i)\s*\((?:fig|figure|plate|pl)\.? ?[0-9ivxl]+\.?\)\.?$`)
+
+// devisedBy is a line of its own under the name: "Devised by Harriet Orme about 1920;
+// named by her brother".
+var devisedBy = regexp.MustCompile(`(?i)^(?:devised|invented|originated|created) by ([^,;:(]+?)(?:(?: in)? ((?:about |around |circa |c\. ?)?\d{4}s?))?([;,].*)?\.?$`)
+
+// takesHook reads the opening of "Take a size 12 dry fly hook", and gives how many
+// tokens it has; 0 where no hook is spoken of soon.
+func takesHook(toks []measure.Token) int {
+	_, n := handsOn.Match(toks, 0)
+	for i := n; n > 0 && i < min(n+8, len(toks)); i++ {
+		if toks[i].Low == "hook" {
+			return n
+		}
+	}
+	return 0
+}
+
+var handsOn = phrasesOf("hands on")
+
+// cutTier takes "tied by Hob Arkle" off a name.
+func cutTier(text string) (name, tier string) {
+	low := strings.ToLower(text)
+	for _, by := range []string{"tied by ", "dressed by ", "tyer: ", "tier: "} {
+		i := strings.Index(low, by)
+		if i <= 0 || len(low) != len(text) {
+			continue
+		}
+		name := strings.TrimRight(text[:i], " ")
+		if cut := strings.TrimRight(name, " -–—(,"); cut != name { // not "as tied by", which is part of the name
+			return cut, strings.Trim(text[i+len(by):], " ).")
+		}
+	}
+	return text, ""
+}
+
+// bareHook tells a hook line of a terse card: "#6 streamer 4XL".
+func bareHook(text string) bool {
+	return len(text) > 1 && text[0] == '#' && text[1] >= '0' && text[1] <= '9'
+}
+
+// bareThread tells a thread line of a terse card: "Black 6/0".
+func bareThread(text string) bool {
+	words := strings.Fields(strings.ToLower(text))
+	if len(words) < 2 || len(words) > 4 {
+		return false
+	}
+	aught, ok := strings.CutSuffix(words[len(words)-1], "/0")
+	return ok && aught != "" && isDigits(aught) && material.IsColour(words[0])
+}
+
+// namedWithin gives the part of a sentence that names it late: "Tie in fine
+// copper wire for the rib".
+func (r *reader) namedWithin(toks []measure.Token) string {
+	if _, n := makesA.Match(toks, 0); n > 0 { // "Dub a slim body of ginger fur"
+		for i := n; i < min(n+4, len(toks)) && toks[i].Kind == measure.Word; i++ {
+			if k, m := r.words.roles.Match(toks, i); m > 0 && !everyday[r.words.roleList[k]] {
+				if next := i + m; next < len(toks) && (toks[next].Low == "of" || toks[next].Low == "with" || toks[next].Low == "in" || toks[next].Low == ",") {
+					return role.Label(r.words.roleList[k])
+				}
+			}
+		}
+	}
+	if _, n := tellsHow.Match(toks, 0); n == 0 {
+		return ""
+	}
+	for i := range toks {
+		if toks[i].Low == "." {
+			break
+		}
+		if _, n := namesIt.Match(toks, i); n > 0 {
+			if k, m := r.words.roles.Match(toks, i+n); m > 0 && !everyday[r.words.roleList[k]] {
+				return role.Label(r.words.roleList[k])
+			}
+		}
+	}
+	return ""
+}
+
+// onward is a line that goes on with the part before it: its words, where they begin
+// in it, and its marks.
+type onward struct {
+	line  int
+	text  string
+	start int
+	marks *marks
+}
+
+// continueLine puts a line by that goes on with the part before it. The part is read
+// again with all such lines at once, so that a long one costs no more than its words.
+func (r *reader) continueLine(n int, s string, start int, marks *marks) {
+	if len(r.onward) == 0 {
+		r.onwardWords = wordsIn(r.d.Parts[len(r.d.Parts)-1].Text)
+	}
+	r.onwardWords += wordsIn(s)
+	r.onward = append(r.onward, onward{n, s, start, marks})
+}
+
+// goOn reads the last part again with the lines that go on with it.
+func (r *reader) goOn() {
+	if len(r.onward) == 0 {
+		return
+	}
+	last := len(r.d.Parts) - 1
+	first := r.d.Parts[last].Line
+	for last > 0 && r.d.Parts[last-1].Line == first && r.d.Parts[last-1].Text == r.d.Parts[last].Text {
+		last--
+	}
+	old := r.d.Parts[last]
+	var joined strings.Builder
+	joined.WriteString(old.Text)
+	at := make([]int, len(r.onward))
+	for i, o := range r.onward {
+		joined.WriteByte(' ')
+		at[i] = joined.Len()
+		joined.WriteString(strings.TrimSpace(o.text[o.start:]))
+	}
+	kept := r.d.Unread[:0]
+	for _, u := range r.d.Unread {
+		if u.Line != first {
+			kept = append(kept, u)
+		}
+	}
+	r.d.Unread = kept
+	labels := make([]string, 0, 2)
+	for _, p := range r.d.Parts[last:] {
+		labels = append(labels, p.Role)
+	}
+	r.d.Parts = r.d.Parts[:last]
+	m := newMarks(joined.String())
+	for k, l := range labels {
+		r.parts(first, l, m.text, 0, len(m.text), old.Optional, m, k > 0)
+	}
+	r.d.Parts[last].Line = first
+	for i, o := range r.onward {
+		lead := len(o.text[o.start:]) - len(strings.TrimLeft(o.text[o.start:], " \t"))
+		m.copyTo(o.marks, at[i], len(strings.TrimSpace(o.text[o.start:])), o.start+lead)
+	}
+	r.onward = nil
+}

@@ -1,0 +1,98 @@
+package reading
+
+import (
+	"mothledger/core/lexicon"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// Words is the vocabulary a reader works with. Builtin gives the trade's own;
+// With adds what a club's archivists entered.
+type Words struct {
+	roles      measure.Phrases
+	roleList   []string
+	names      measure.Phrases
+	colours    measure.Phrases
+	colourList []string
+	amounts    measure.Phrases
+	amountList []string
+	preps      measure.Phrases
+	prepList   []string
+	// fixed are words that people corrected, with what each was corrected to
+	fixed     measure.Phrases
+	fixedList []string
+	fixedAs   []string
+}
+
+func newWords(colours []string) *Words {
+	var labels []string
+	for _, r := range role.All {
+		labels = append(labels, r.Name)
+		labels = append(labels, r.Also...)
+	}
+	w := &Words{roleList: labels, colourList: colours, amountList: material.Amounts(), prepList: material.Preparations()}
+	w.roles = measure.NewPhrases(labels...)
+	w.names = measure.NewPhrases(material.Names()...)
+	w.colours = measure.NewPhrases(colours...)
+	w.amounts = measure.NewPhrases(w.amountList...)
+	w.preps = measure.NewPhrases(w.prepList...)
+	return w
+}
+
+var builtin = newWords(material.Colours())
+
+// Builtin is the vocabulary that ships with the program.
+func Builtin() *Words { return builtin }
+
+// partName recognises the label of a part where a length may be measured by
+// it. Labels that are also everyday words do not serve.
+func (w *Words) partName(toks []measure.Token) (string, int) {
+	i, n := w.roles.Match(toks, 0)
+	if n == 0 {
+		return "", 0
+	}
+	label := w.roleList[i]
+	if everyday[label] || len(label) < 3 && label != "wc" {
+		return "", 0
+	}
+	r, _ := role.Find(label)
+	if r.Name == label || r.Name+"s" == label {
+		return r.Name, n
+	}
+	return label, n
+}
+
+// everyday are labels that need a colon after them, since they begin ordinary
+// sentences too.
+var everyday = lexicon.Set("everyday label")
+
+// phrasesOf are the phrases of a class of the lexicon, to be found in a text.
+func phrasesOf(class string) measure.Phrases { return measure.NewPhrases(lexicon.Phrases(class)...) }
+
+// Fixed phrases of the reader, by what they do in a line.
+var (
+	counterSet    = phrasesOf("counter")
+	withSet       = phrasesOf("with")
+	openingSet    = phrasesOf("opening")
+	evenSet       = phrasesOf("even")
+	optionalSet   = phrasesOf("optional")
+	absentSet     = phrasesOf("absent")
+	perSideSet    = phrasesOf("per side")
+	insteadSet    = phrasesOf("instead")
+	replacesSet   = phrasesOf("replaces")
+	elseSet       = phrasesOf("else")
+	vagueSet      = phrasesOf("vague")
+	continueSet   = phrasesOf("continues")
+	sameAsSet     = phrasesOf("same as")
+	inlineRib     = phrasesOf("inline rib")
+	inlineUnder   = phrasesOf("inline underbody")
+	inlinePalmer  = phrasesOf("inline palmer")
+	holdWords     = lexicon.Set("holds down")
+	tieWords      = lexicon.Set("ties")
+	turnWords     = lexicon.Set("turns")
+	turnQualities = lexicon.Set("turn quality")
+	causeSet      = phrasesOf("reason")
+	verbAfterTo   = lexicon.Set("purpose")
+	noise         = lexicon.Set("plain")
+)
