@@ -157,8 +157,10 @@ type Part struct {
 	Length       measure.Length `json:"length,omitzero"`
 	// From and To are where the part lies on the shank: 0 behind the eye, 1
 	// where the bend begins; or a landmark, or another part.
-	From    measure.Length    `json:"from,omitzero"`
-	To      measure.Length    `json:"to,omitzero"`
+	From measure.Length `json:"from,omitzero"`
+	To   measure.Length `json:"to,omitzero"`
+	// TiedIn is where it is caught in, which need not be where it lies.
+	TiedIn  measure.Length    `json:"tiedIn,omitzero"`
 	Turns   *measure.Interval `json:"turns,omitempty"`
 	Winding string            `json:"winding,omitempty"` // counter or with
 	Spacing string            `json:"spacing,omitempty"` // even or opening

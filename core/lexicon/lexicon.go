@@ -51,6 +51,7 @@ var files embed.FS
 // A Book is the rows by class, those of a class in the order of the files.
 type Book struct {
 	classes map[string]Class
+	order   []string // of the classes
 	rows    map[string][]Row
 }
 
@@ -80,6 +81,7 @@ func Open(dir fs.FS) (*Book, error) {
 			return fmt.Errorf("%q is no form of a value", c.Value)
 		}
 		b.classes[c.Name] = c
+		b.order = append(b.order, c.Name)
 		return nil
 	})
 	if err != nil {
@@ -229,3 +231,16 @@ func number(s string) float64 {
 	}
 	return x
 }
+
+// All gives every row, class by class in the order of classes.csv, those of a class in their
+// order.
+func All() []Row {
+	var out []Row
+	for _, c := range builtin.order {
+		out = append(out, builtin.rows[c]...)
+	}
+	return out
+}
+
+// Classes lists the classes in the order of classes.csv.
+func Classes() []string { return slices.Clone(builtin.order) }

@@ -186,6 +186,8 @@ func partField(p Part, field string) string {
 		return string(p.Length.Of)
 	case "from":
 		return length(p.From)
+	case "tiedIn":
+		return length(p.TiedIn)
 	case "from.of":
 		return string(p.From.Of)
 	case "to":

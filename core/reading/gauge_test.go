@@ -70,6 +70,7 @@ func sayings(d Dressing) []saying {
 		add(p.Role, "length", length(p.Length))
 		add(p.Role, "from", length(p.From))
 		add(p.Role, "to", length(p.To))
+		add(p.Role, "tiedIn", length(p.TiedIn))
 		if p.Turns != nil {
 			add(p.Role, "turns", interval(p.Turns.Low, p.Turns.High))
 		}
@@ -180,7 +181,7 @@ func holdAgainst(field, said, listed string) judgement {
 
 func oneAgainst(field, said, want string) judgement {
 	switch field {
-	case "count", "length", "from", "to", "turns", "coats", "diameterMM", "share", "denier", "sizes", "size":
+	case "count", "length", "from", "to", "tiedIn", "turns", "coats", "diameterMM", "share", "denier", "sizes", "size":
 		return figuresAgainst(said, want)
 	case "when", "prep", "amount":
 		a, b := plainWords(said), plainWords(want)

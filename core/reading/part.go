@@ -300,6 +300,9 @@ func (p *partReader) remark(i, n int, meaning string) {
 // read runs the steps. With again set the words were read before under another
 // label and what is unread is not listed twice.
 func (p *partReader) read(again bool) {
+	if p.attached(again) {
+		return
+	}
 	if p.std.Form == role.FormHook {
 		(&hookLine{reader: p.reader, part: p.part}).readTokens(p)
 		p.leftovers(again)

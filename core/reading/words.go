@@ -10,6 +10,7 @@ import (
 // Words is the vocabulary a reader works with. Builtin gives the trade's own;
 // With adds what a club's archivists entered.
 type Words struct {
+	tree       *tree // the rows of the lexicon
 	roles      measure.Phrases
 	roleList   []string
 	names      measure.Phrases
@@ -31,7 +32,7 @@ func newWords(colours []string) *Words {
 		labels = append(labels, r.Name)
 		labels = append(labels, r.Also...)
 	}
-	w := &Words{roleList: labels, colourList: colours, amountList: material.Amounts(), prepList: material.Preparations()}
+	w := &Words{tree: newTree(lexicon.All()), roleList: labels, colourList: colours, amountList: material.Amounts(), prepList: material.Preparations()}
 	w.roles = measure.NewPhrases(labels...)
 	w.names = measure.NewPhrases(material.Names()...)
 	w.colours = measure.NewPhrases(colours...)

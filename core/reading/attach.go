@@ -1,0 +1,1187 @@
+package reading
+
+import (
+	"cmp"
+	"fmt"
+	"strings"
+
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// A maker gives the values of a stretch to its part: a value goes to the nearest thing that
+// can bear it.
+type maker struct {
+	*reader
+	*stretch
+	line  int
+	marks *marks
+	part  *Part
+
+	all    []clause
+	unread []chunk // what nobody understood
+	said   []placed
+	ratio  [2]float64
+	parts  float64 // of "two parts hare to one of rabbit", all parts together
+	shares int
+	// stretches counts the stretches of the shank that were named
+	stretches  int
+	grades     []string
+	act        string // what the act of the clause does
+	aside      bool   // what follows up to the end of the sentence is somebody's talk
+	counted    *phrase
+	turned     *chunk
+	corrects   bool   // what comes next replaces what was said
+	or         bool   // the clause before ended in "or"
+	bracket    bool   // the talk goes on to the end of the bracket
+	lastUnit   string // what was counted last
+	negated    bool
+	shadowed   bool     // what was named last only says where something stands
+	underneath []phrase // what the part lies on: a bed of floss
+}
+
+// placed is a phrase that is a material of the part, with what joins it to the one before.
+type placed struct {
+	phrase
+	joint string
+	alt   bool // accepted instead
+}
+
+// take marks the tokens of a chunk as understood.
+func (m *maker) take(from, to int, as, meaning string) {
+	if to > from {
+		m.marks.set(m.toks[from].Start, m.toks[to-1].End, as, meaning)
+	}
+}
+
+func (m *maker) note(from, to int, meaning string) {
+	if s := strings.Trim(m.text(from, to), " ,;."); s != "" {
+		if m.part.Note != "" {
+			m.part.Note += "; "
+		}
+		m.part.Note += s
+	}
+	m.take(from, to, "note", meaning)
+}
+
+// split cuts a clause where it gets doubtful: before the preposition, the verb or the joint that
+// leads to the first word that nobody knows, for what follows may be of anything.
+func (m *maker) split(c clause) (sure, rest clause) {
+	first := c.where(kUnread)
+	if first < 0 || !c.has(kAct, kAuxiliary, kPerson, kStandsFor, kSays) {
+		return c, clause{}
+	}
+	cut := 0
+	verb := false
+	for i, x := range c.chunks[:first] {
+		switch x.kind {
+		case kAct, kAuxiliary, kPerson, kStandsFor, kSays:
+			verb = true
+		case kThing, kTurns, kLength, kStart, kEnd, kStretch, kWay, kSpacing, kPer, kMeasured, kThread, kContinues, kSame, kPrepared, kWhen, kGrade, kCoats, kOptional:
+			if !verb {
+				cut = i + 1
+			}
+		}
+	}
+	if first == len(c.chunks)-1 && !verb && cut == first && cut > 0 { // "gold wire glimmering"
+		return c, clause{}
+	}
+	sure, rest = c, c
+	sure.chunks, rest.chunks = c.chunks[:cut], c.chunks[cut:]
+	return sure, rest
+}
+
+// read makes the values of the part.
+func (m *maker) read() {
+	list := m.chunks()
+	m.all = m.clauses(m.shared(list))
+	if m.absent() {
+		return
+	}
+	m.accounts()
+	for i := range m.all {
+		c := &m.all[i]
+		m.clause(c, i)
+		switch c.shut {
+		case ")", "]":
+			m.aside, m.bracket = false, false
+		case ".":
+			m.aside = m.aside && m.bracket
+		}
+	}
+	m.assemble()
+	m.shut()
+}
+
+// absent reads "none", "no tail", "omitted".
+func (m *maker) absent() bool {
+	if len(m.all) == 0 {
+		return false
+	}
+	c := m.all[0]
+	first := c.chunks[0]
+	n := m.is(first.from, cAbsent)
+	if m.low(first.from) == "no" && m.low(first.from+1) == "." { // "No. 14 oval silver"
+		n = 0
+	}
+	if n == 0 && !c.has(kAbsent) {
+		return false
+	}
+	end := first.from + n
+	if n > 0 {
+		for end < len(m.toks) && (ownWay[m.low(end)] || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
+			end++
+		}
+		if m.low(first.from) == "none" && m.low(end) == "," && m.low(end+1) == "or" { // "none, or two turns of hen"
+			m.part.Optional = true
+			m.take(first.from, end, "optional", "an extra; the plain fly lacks it")
+			m.all[0].chunks = nil
+			for i, x := range c.chunks {
+				if x.from >= end {
+					m.all[0].chunks = c.chunks[i:]
+					break
+				}
+			}
+			if len(m.all[0].chunks) == 0 {
+				m.all = m.all[1:]
+			}
+			return false
+		}
+		stop := end
+		for stop < len(m.toks) && m.mark(stop) {
+			stop++
+		}
+		if stop == end && end < len(m.toks) {
+			return false // "no more than four turns of hen"
+		}
+		end = stop
+	} else {
+		end = c.to()
+	}
+	m.part.Absent = true
+	m.take(0, min(end, len(m.toks)), "plain", "this part is left out")
+	if end < len(m.toks) {
+		if m.is(end, cOwnHabit) > 0 { // "none in the original; I add gold wire"
+			m.part.Said = append(m.part.Said, Said{By: "tier", Text: m.text(end, len(m.toks))})
+			m.take(end, len(m.toks), "said", "this tier's own way, kept apart")
+		} else {
+			m.note(end, len(m.toks), "kept as a remark")
+		}
+	}
+	return true
+}
+
+// clause takes what one clause says.
+func (m *maker) clause(c *clause, n int) {
+	if len(c.chunks) == 0 {
+		return
+	}
+	switch {
+	case m.aside:
+		m.remark(*c, "kept as a remark")
+		return
+	case c.chunks[0].kind == kCorrects:
+		m.corrects = true
+		if len(c.chunks) == 1 {
+			m.take(c.from(), c.to(), "plain", "")
+			return
+		}
+	case c.kind == saysWhy, c.kind == saysCase:
+		if c.kind == saysCase && m.untilPlace(*c) {
+			break
+		}
+		if !m.reachIn(*c) {
+			m.conditions(*c)
+			m.remark(*c, "kept as a remark")
+		}
+		return
+	case c.kind == saysInstead:
+		m.remark(*c, "what it is not, kept as a remark")
+		return
+	case c.kind == saysAside:
+		m.bracket = c.open == "(" || c.open == "["
+		m.aside = c.has(kSays) && c.shut == "" || c.has(kAgain) || c.has(kDoubtful) && m.bracket
+		m.conditions(*c)
+		m.remark(*c, "kept as a remark")
+		return
+	case c.kind == saysOwn, c.kind == saysSpecimen:
+		m.saidBy(*c)
+		return
+	}
+	sure, rest := m.split(*c)
+	if len(sure.chunks) > 0 {
+		m.main(sure)
+	}
+	if len(rest.chunks) > 0 {
+		m.listUnread(rest)
+		m.remark(rest, "kept as a remark")
+	}
+}
+
+// listUnread lists the words of a clause that nobody knows.
+func (m *maker) listUnread(c clause) {
+	for _, x := range c.chunks {
+		if x.kind == kUnread {
+			m.unread = append(m.unread, x)
+			m.take(x.from, x.to, "unread", "")
+		}
+	}
+}
+
+// remark keeps a clause as it was said.
+func (m *maker) remark(c clause, meaning string) {
+	m.note(c.from(), c.to(), meaning)
+}
+
+// untilPlace tells "until two eye lengths behind the eye", a place where the part ends.
+func (m *maker) untilPlace(c clause) bool {
+	return (m.low(c.from()) == "until" || m.low(c.from()) == "till") && c.has(kPlace, kEnd, kLength) && !c.has(kAuxiliary, kAct, kThing, kPart)
+}
+
+// reachIn takes from a reason how far something reaches: "so that they just cover the body".
+func (m *maker) reachIn(c clause) bool {
+	i := c.where(kAct)
+	if c.kind == saysWhy && m.std.Spans && m.part.From.IsZero() && m.part.To.IsZero() && c.unread() == 0 {
+		if k := c.where(kStretch); k >= 0 { // "to fill the shank from the bend to one eye behind the eye"
+			m.note(c.from(), c.chunks[k].from, "kept as a remark")
+			m.stretch1(c, k)
+			return true
+		}
+	}
+	if i < 0 || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
+		return false
+	}
+	for _, x := range c.chunks[i+1:] {
+		switch {
+		case x.kind == kLength && m.part.Length.IsZero():
+			m.keepLength(x)
+			m.note(c.from(), x.from, "kept as a remark")
+			return true
+		case x.kind == kPart && c.chunks[i].word == "covers" && m.part.Length.IsZero():
+			m.part.Length = measure.Length{Low: 1, High: 1, Of: measure.Unit(x.word), Text: m.text(c.from(), x.to)}
+			m.take(c.from(), x.to, "length", "as long as the "+x.word)
+			return true
+		}
+	}
+	return false
+}
+
+// saidBy keeps what this tier does, or what this fly has, apart.
+func (m *maker) saidBy(c clause) {
+	by, meaning := "tier", "this tier's own way, kept apart"
+	if c.kind == saysSpecimen {
+		by, meaning = "specimen", "of this specimen, kept apart"
+	}
+	s := Said{By: by, Text: m.text(c.from(), c.to())}
+	for _, x := range c.chunks {
+		if x.kind == kLength {
+			s.Length = x.l
+			break
+		}
+	}
+	m.part.Said = append(m.part.Said, s)
+	m.take(c.from(), c.to(), "said", meaning)
+}
+
+// conditions keeps the conditions of a clause whose values are not the part's own.
+func (m *maker) conditions(c clause) {
+	for _, x := range c.chunks {
+		if x.kind == kWhen {
+			m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(x.from, x.to), Text: m.text(c.from(), x.from), SizeLow: x.low, SizeHigh: x.top})
+		}
+	}
+}
+
+// main takes what is said plainly.
+func (m *maker) main(c clause) {
+	m.act, m.shadowed, m.negated = "", false, false
+	prep := ""
+	prepAt := -1
+	joint := c.open
+	if c.kind == saysElse || m.or {
+		joint = "or"
+	}
+	m.or = m.endsInOr(c)
+	if m.onCondition(c) {
+		return
+	}
+	for i := 0; i < len(c.chunks); i++ {
+		x := c.chunks[i]
+		switch x.kind {
+		case kPart:
+			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || prep == "with" && m.act == "winds" && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
+				if _, ok := m.earlier(x.word); !ok || p.lastNoun == material.Thread {
+					c.chunks[i].kind, c.chunks[i].thing = kThing, &p
+					m.thing(c, i, "", -1, joint)
+					joint = ""
+					continue
+				}
+			}
+		case kThing, kPrepared:
+			if m.thing(c, i, prep, prepAt, joint) {
+				joint = ""
+			}
+			prep, prepAt = "", -1
+			continue
+		case kPreposition:
+			prep, prepAt = x.word, i
+			m.take(x.from, x.to, "plain", "")
+			switch x.word {
+			case "over", "under", "with", "of", "from", "in", "for":
+				if joint == "" || joint == "," || x.word == "over" || x.word == "under" || x.word == "with" {
+					if joint != "or" {
+						joint = x.word
+					}
+				}
+			}
+			continue
+		case kAnd:
+			if joint != "or" {
+				joint = "and"
+			}
+			m.take(x.from, x.to, "plain", "")
+			continue
+		case kOr, kElse:
+			joint = "or"
+			m.take(x.from, x.to, "alternative", "")
+			continue
+		case kNegation:
+			m.negated = true
+			m.take(x.from, x.to, "plain", "")
+			continue
+		case kAct:
+			m.act = x.word
+			m.take(x.from, x.to, "plain", "")
+			continue
+		}
+		m.value(c, i, prep)
+		if x.kind != kPlain && x.kind != kAuxiliary && x.kind != kThen {
+			prep, prepAt = "", -1
+			if x.kind == kNumber || x.kind == kTurns || x.kind == kLength {
+				if joint != "or" || i > 0 && c.chunks[i-1].kind == kOr {
+					joint = ""
+				}
+			}
+		}
+	}
+}
+
+// value takes a chunk that is no thing.
+func (m *maker) value(c clause, i int, prep string) {
+	x := c.chunks[i]
+	p := m.part
+	switch x.kind {
+	case kTurns:
+		m.turns(c, i)
+	case kTimes:
+		if m.wound() && m.act == "winds" && p.Turns == nil {
+			v := x.v
+			p.Turns = &v
+			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+			return
+		}
+		m.take(x.from, x.to, "plain", "")
+	case kPer:
+		m.perSide(x)
+	case kLength:
+		m.lengthOf(c, i, prep)
+	case kPlace, kStart, kEnd, kStretch:
+		m.place(c, i, prep)
+	case kWay:
+		if m.wound() && !m.parachute() && p.Winding == "" {
+			p.Winding = x.word
+		}
+		m.take(x.from, x.to, "winding", map[string]string{"counter": "against the body", "with": "the same way as the body"}[x.word])
+	case kSpacing:
+		if p.Spacing == "" {
+			p.Spacing = x.word
+		}
+		m.take(x.from, x.to, "turns", map[string]string{"opening": "turns further apart towards the front", "even": "turns equally far apart"}[x.word])
+	case kMeasured:
+		if p.DiameterMM == 0 {
+			p.DiameterMM, p.DiameterBasis = x.v.Low, x.basis
+		}
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3f mm across (%s)", x.v.Low, x.basis))
+	case kGrade:
+		m.grades = append(m.grades, m.text(x.from, x.to))
+		m.take(x.from, x.to, "size", "a grade of the material")
+	case kThread:
+		m.threadSize(x)
+	case kCoats:
+		if p.Coats == 0 {
+			p.Coats = x.v.High
+		}
+		m.note(x.from, x.to, "")
+	case kRatio:
+		if x.v.Low+x.v.High > 0 {
+			m.ratio = [2]float64{x.v.Low, x.v.High}
+		}
+		m.take(x.from, x.to, "amount", "what of the whole each is")
+	case kContinues, kSame:
+		if x.word == "" || x.word == "same" {
+			m.sameAgain(x)
+			return
+		}
+		if x.kind == kSame {
+			m.same(c, x)
+			return
+		}
+		if label, ok := m.earlier(x.word); ok && p.Continues == "" && label != p.Role {
+			p.Continues = label
+			m.take(x.from, x.to, "material", "goes on from the "+label+"; one bunch, counted once")
+			return
+		}
+		m.take(x.from, x.to, "plain", "")
+	case kPart:
+		m.note(x.from, x.to, "where it stands to another part; no value of its own")
+	case kOptional:
+		if n := i + 1; n < len(c.chunks) && c.chunks[n].kind == kWhen { // "optional on 18s"
+			m.note(x.from, c.chunks[n].to, "kept as a remark")
+			return
+		}
+		p.Optional = true
+		m.take(x.from, x.to, "optional", "an extra; the plain fly lacks it")
+	case kEssential:
+		p.Essential = true
+		m.take(x.from, x.to, "optional", "the fly needs this part")
+	case kVague, kReplaces:
+		m.take(x.from, x.to, "alternative", "")
+	case kWhen:
+		m.condition(c, i)
+	case kNumber:
+		m.number1(c, i)
+	case kRemark:
+		m.note(x.from, x.to, "kept as a remark")
+	case kAngle:
+		m.note(x.from, x.to, "an angle, kept as said")
+	case kUnread:
+		m.unread = append(m.unread, x)
+		m.take(x.from, x.to, "unread", "")
+	case kShare:
+		m.take(x.from, x.to, "amount", "")
+	default:
+		m.take(x.from, x.to, "plain", "")
+	}
+}
+
+// anchors are the prepositions behind which a thing only says where something stands.
+var anchors = map[string]bool{"on": true, "over": true, "under": true, "through": true, "behind": true, "before": true, "by": true, "against": true, "between": true, "to": true, "at": true, "in": true, "for": true, "as": true, "than": true, "without": true}
+
+// thing takes a phrase about a material, and tells whether it became one.
+func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bool {
+	x := c.chunks[i]
+	p := *x.thing
+	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared {
+		m.act = v
+	}
+	shadow := func(meaning string) bool {
+		m.shadowed = true
+		from := x.from
+		if prepAt >= 0 {
+			from = c.chunks[prepAt].from
+		}
+		m.note(from, x.to, meaning)
+		return false
+	}
+	switch {
+	case m.negated, m.act == "takes away", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+		return shadow("kept as a remark")
+	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
+		m.part.Winding = "with"
+		m.take(x.from, x.to, "winding", "the same way as the body")
+		return false
+	case prep == "with" && m.act == "winds" && p.definite:
+		return shadow("what it is wound with")
+	case anchors[prep] && m.wounds(prep, p):
+		m.part.Winding = "counter"
+		m.take(x.from, x.to, "winding", "against the body")
+		return false
+	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && !m.threadLike(p):
+		// "yellow bucktail over white"
+	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
+	case prep == "with" && (m.act == "" || m.act == "brings") && !p.definite && !m.threadLike(p):
+	case prep == "with" && len(m.said) == 0 && (!p.definite || p.lastNoun == material.Thread):
+	case prep == "from" && len(m.said) == 0, prep == "of":
+	case prep == "" || prep == "from" && !p.definite:
+	case len(m.said) == 0 && (prep == "for" || prep == "as" || prep == "in"):
+		// "for the tail, six fibres": what it is for was said by the label
+		if p.definite && p.bare() {
+			return shadow("")
+		}
+	default:
+		return shadow("where it stands to another part; no value of its own")
+	}
+	m.inked(p)
+	if !p.across.IsZero() {
+		if m.std.Form == role.FormBead || m.std.Name == "eyes" {
+			m.part.DiameterMM = cmp.Or(m.part.DiameterMM, p.across.Mid())
+		} else {
+			m.grades = append(m.grades, p.across.Text)
+		}
+	}
+	if p.count != nil || p.unit != "" || p.amount != "" {
+		m.countOf(c, i, &p)
+	}
+	if i > 0 && c.chunks[i-1].kind == kShare {
+		m.shareOf(&p, c.chunks[i-1])
+	}
+	if m.corrects && p.noun && m.nounSaid() { // "crest, no, tippet fibres"
+		last := len(m.said) - 1
+		m.said[last].name, m.said[last].colour = p.name, append(m.said[last].colour[:0:0], p.colour...)
+		m.corrects = false
+		return true
+	}
+	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
+	return !p.bare() || p.noun
+}
+
+// threadLike tells the thread that a fur is spun on from a second material.
+func (m *maker) threadLike(p phrase) bool {
+	return p.lastNoun == material.Thread && m.std.Form == role.FormWound
+}
+
+// wounds tells "against the pheasant": a winding said by what it crosses.
+func (m *maker) wounds(prep string, p phrase) bool {
+	return prep == "against" && p.to > 0 && m.wound() && (m.std.Form != role.FormWound || m.std.Name == "tag") && m.part.Winding == "" && !m.parachute()
+}
+
+// inked marks the words of a phrase as what they are.
+func (m *maker) inked(p phrase) {
+	for _, s := range p.spans {
+		m.take(s.from, s.to, s.as, s.meaning)
+	}
+	m.take(p.from, p.to, "plain", "")
+}
+
+// shareOf gives a phrase its share of the whole.
+func (m *maker) shareOf(p *phrase, x chunk) {
+	p.share = x.v.Low
+	if x.word == "parts" {
+		m.parts += x.v.Low
+	}
+	m.shares++
+}
+
+// countOf gives the part how many there are of a phrase.
+func (m *maker) countOf(c clause, i int, p *phrase) {
+	if p.amount != "" {
+		m.amount(p.amount)
+	}
+	part := m.part
+	if p.unit != "" {
+		m.lastUnit = p.unit
+	}
+	if p.count == nil {
+		if p.unit == "slip" && part.Count == nil && len(p.name) > 0 {
+			m.amount("slips")
+		}
+		if part.Count != nil && part.Count.Of == "" && p.unit != "" && p.unit != "feather" {
+			part.Count.Of = p.unit
+		}
+		if p.unit != "" && m.counted == nil && p.unit != "feather" {
+			m.counted = p
+		}
+		return
+	}
+	if part.Count != nil && part.Count.Low > 0 || m.std.Form == role.FormHook || m.std.Form == role.FormRib && p.unit == "" {
+		return
+	}
+	if i > 0 && p.noun && m.nounSaid() && !units[strings.Join(p.name, " ")] { // "squirrel over four strands of flash"
+		return
+	}
+	of := p.unit
+	if of == "" {
+		of = m.bareUnit(p)
+	}
+	if of == "" {
+		return
+	}
+	v := *p.count
+	k := p.to
+	if m.low(k) == "," { // "half a dozen fibres, give or take"
+		if n := measure.OrSo(m.toks, k+1); n > 0 && v.Low == v.High {
+			loose := v.Times(0.9, 1.1).Whole()
+			v = measure.Interval{Low: min(loose.Low, v.Low-1), High: max(loose.High, v.High+1)}
+		}
+	}
+	if lo, hi, n := measure.ScanBound(m.toks, k); n > 0 { // "twenty hairs at most"
+		v = v.Times(lo, hi)
+		if hi > 1 {
+			v = v.Whole()
+		}
+	}
+	if hi, n := m.ceiling(k); n > 0 && hi > v.High {
+		v.High = hi
+		m.take(k, k+n, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
+	}
+	if of == "piece" && m.counted != nil {
+		of = m.counted.unit
+	}
+	if part.Count == nil {
+		part.Count = &Count{}
+	}
+	part.Count.Low, part.Count.High, part.Count.Of = v.Low, v.High, of
+	m.counted = p
+}
+
+// bareUnit gives what a number counts where no counting word stands beside it.
+func (m *maker) bareUnit(p *phrase) string {
+	switch m.std.Form {
+	case role.FormTail, role.FormLegs:
+		if p.lastNoun == material.Rubber {
+			return "strand"
+		}
+		if p.lastNoun == material.Plume {
+			return "plume"
+		}
+		return "fibre"
+	}
+	switch p.lastNoun {
+	case material.Hackle, material.Feather:
+		return "feather"
+	case material.Plume:
+		return "plume"
+	case material.Rubber:
+		return "strand"
+	}
+	return ""
+}
+
+func (m *maker) amount(a string) {
+	if a != "" && !strings.Contains(m.part.Amount, a) {
+		m.part.Amount = strings.TrimPrefix(m.part.Amount+", "+a, ", ")
+	}
+}
+
+// wound tells whether turns are a fact of this part.
+func (m *maker) wound() bool {
+	said := func(words ...string) bool {
+		for i := range m.toks {
+			for _, w := range words {
+				if m.low(i) == w {
+					return true
+				}
+			}
+		}
+		return false
+	}
+	switch m.std.Form {
+	case role.FormLegs: // in old books a hackle stands for the legs
+		return said("hackle", "hackles", "hackled")
+	case role.FormHook, role.FormTail, role.FormWing, role.FormCase, role.FormBead, role.FormCheek:
+		return false
+	}
+	switch m.std.Name {
+	case "underbody":
+		return said("lead", "wire")
+	case "thread", "post", "eyes", "indicator", "antennae":
+		return false
+	}
+	return true
+}
+
+// parachute tells whether this part goes round a post, whose direction is neither with nor
+// against the body.
+func (m *maker) parachute() bool {
+	if m.std.Form == role.FormRib || m.std.Form == role.FormWound || m.std.Form == role.FormPalmer {
+		return false
+	}
+	for i := range m.toks {
+		switch m.low(i) {
+		case "parachute", "post", "clockwise", "anticlockwise", "counterclockwise":
+			return true
+		}
+	}
+	return false
+}
+
+// turns takes how often something is wound: the part, or only what holds it down.
+func (m *maker) turns(c clause, i int) {
+	x := c.chunks[i]
+	if m.holdsDown(c, i) || !m.wound() {
+		m.shadowed = true
+		end := x.to
+		if m.holdsDown(c, i) {
+			end = max(end, c.to())
+			if m.std.Name != "thread" {
+				m.part.Acts = append(m.part.Acts, m.text(x.from, end))
+			}
+		}
+		if m.std.Name == "thread" || end == x.to {
+			m.note(x.from, x.to, "a turn on the way, not how often this part is wound")
+		}
+		m.take(x.from, end, "note", "a turn on the way, not how often this part is wound")
+		return
+	}
+	p := m.part
+	if p.Turns == nil || m.turned != nil && m.turned.v == (measure.Interval{Low: 1, High: 1}) && m.turned.from > 0 {
+		v := x.v
+		p.Turns = &v
+		m.turned = &c.chunks[i]
+		m.spacingOf(x)
+		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		return
+	}
+	single := x.v == measure.Interval{Low: 1, High: 1}
+	if !p.Turns.Overlaps(x.v) && !single && (c.open == "," || c.open == ";") {
+		if !m.namedSince(m.turned.to, x.from) {
+			m.d.Contradict([]int{m.line}, p.Role, p.Turns.String()+" turns", x.v.String()+" turns")
+		}
+	}
+	m.note(x.from, x.to, "a turn on the way, not how often this part is wound")
+}
+
+// spacingOf reads "five even turns".
+func (m *maker) spacingOf(x chunk) {
+	for k := x.from; k < x.to; k++ {
+		for _, s := range []struct {
+			class class
+			word  string
+		}{{cOpening, "opening"}, {cEven, "even"}} {
+			if n := m.is(k, s.class); n > 0 && m.part.Spacing == "" && (s.word != "even" || n > 1 || m.std.Form == role.FormRib || m.std.Form == role.FormPalmer) {
+				m.part.Spacing = s.word
+			}
+		}
+	}
+}
+
+func (m *maker) namedSince(from, to int) bool {
+	for k := from; k < to; k++ {
+		if m.nounWord(k) {
+			return true
+		}
+	}
+	return false
+}
+
+// holdsDown tells whether the turns of a chunk only hold something: "secured with two turns
+// of thread", "one turn beneath the wing to lift it".
+func (m *maker) holdsDown(c clause, i int) bool {
+	x := c.chunks[i]
+	if m.std.Name == "underweight" {
+		return false
+	}
+	if m.std.Name == "head" || m.std.Name == "finish" {
+		return false
+	}
+	if m.act == "ties" || m.act == "ties off" || m.act == "holds" {
+		return i == 0 || c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kAct
+	}
+	j := x.to
+	if m.low(j) == "of" {
+		k := j + 1
+		if m.low(k) == "the" {
+			k++
+		}
+		if m.low(k) == "thread" || m.low(k) == "silk" {
+			return m.std.Name != "head" && m.std.Name != "tag" && m.std.Name != "butt"
+		}
+	}
+	if m.low(j) == "will" {
+		j++
+	}
+	if holdWords[m.low(j)] || m.low(j) == "to" && holdWords[m.low(j+1)] {
+		return true
+	}
+	switch m.low(j) {
+	case "under", "beneath", "underneath", "behind", "below":
+		if x.v.Low > 3 { // "5 turns under the resin" are its own
+			return false
+		}
+		return m.low(j+1) != "wing" && !(m.std.Form == role.FormCollar && m.low(j) == "behind")
+	}
+	return false
+}
+
+// perSide takes "three each side".
+func (m *maker) perSide(x chunk) {
+	c := m.part.Count
+	if c == nil {
+		c = &Count{}
+		m.part.Count = c
+	}
+	if x.v.Low > 0 {
+		if c.Low > 0 && c.Per == "" && m.counted != nil && m.counted.count != nil && false {
+			return
+		}
+		c.Low, c.High = x.v.Low, x.v.High
+	}
+	c.Per = "side"
+	m.take(x.from, x.to, "count", "on each side")
+}
+
+// number1 takes a number that counts nothing said: the two of "Feelers: two".
+func (m *maker) number1(c clause, i int) {
+	x := c.chunks[i]
+	alone := len(c.chunks) == 1
+	whole := x.v.Low >= 1
+	switch {
+	case alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+		alone && m.std.Form == role.FormCollar && whole && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
+		v := x.v
+		m.part.Turns = &v
+		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		return
+	case x.word == "x" && m.std.Form == role.FormRib && m.part.Turns == nil:
+		v := x.v
+		m.part.Turns = &v
+		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		return
+	case whole && m.part.Count == nil && (alone || i == 0 || x.word == "x") && m.bareCount(alone) != "":
+		v := m.wholeCount(x.from, x.v, x.to-x.from)
+		m.part.Count = &Count{Low: v.Low, High: v.High, Of: m.bareCount(alone)}
+		m.take(x.from, x.to, "count", "")
+		return
+	}
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "three minutes"
+		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
+		return
+	}
+	m.unread = append(m.unread, x)
+	m.take(x.from, x.to, "unread", "")
+}
+
+// suits keeps what a part cannot be of from being its material: a thread is of no fur, a bead
+// of no floss.
+func (m *maker) suits(p phrase) bool {
+	if m.std.Name == "thread" {
+		switch p.lastNoun {
+		case "", material.Thread, material.Floss, material.Yarn, material.Wool, material.Strip:
+			return true
+		}
+		return false
+	}
+	return true
+}
+
+// bareCount is what a bare number counts of a part.
+func (m *maker) bareCount(alone bool) string {
+	switch {
+	case m.part.Role == "feelers", m.std.Name == "antennae":
+		return "strand"
+	case m.counted != nil && m.counted.unit != "":
+		return m.counted.unit
+	case alone && m.lastUnit != "":
+		return m.lastUnit
+	case m.std.Form == role.FormTail, m.std.Form == role.FormLegs, m.std.Form == role.FormCase && alone:
+		return "fibre"
+	}
+	return ""
+}
+
+// threadSize takes "8/0" and "70 denier".
+func (m *maker) threadSize(x chunk) {
+	th := m.part.Thread
+	if th == nil {
+		th = &Thread{}
+		m.part.Thread = th
+	}
+	if x.word != "" {
+		th.Aught = cmp.Or(th.Aught, x.word)
+		m.take(x.from, x.to, "thread", "the aught scale differs by maker; not converted")
+		return
+	}
+	if th.Denier == 0 {
+		th.Denier = x.v.Low
+	}
+	m.take(x.from, x.to, "thread", "")
+}
+
+// earlier finds an earlier part of this dressing by its label.
+func (m *maker) earlier(label string) (string, bool) {
+	std, _ := role.Find(label)
+	switch first, ok := m.firstOf[cmp.Or(std.Kin, std.Name)]; {
+	case m.labelled[label]:
+		return label, true
+	case ok:
+		return first, true
+	}
+	return label, false
+}
+
+// same takes the part whose material this one shares.
+func (m *maker) same(c clause, x chunk) {
+	label, ok := m.earlier(x.word)
+	whole := x.from == 0 && (x.to == c.to() || m.toks[min(x.to, len(m.toks)-1)].Kind == measure.Mark) // "as the hackle", which comes later
+	if m.part.SameAs == "" && label != m.part.Role && (ok || whole) && (m.atEnd(x.to) || m.low(x.to) == "but" || len(m.said) == 0) {
+		m.part.SameAs = label
+		m.take(x.from, x.to, "material", "the same material as the "+label)
+		return
+	}
+	m.note(x.from, x.to, "kept as a remark")
+}
+
+// sameAgain resolves "the same fibres", "the rest of those fibres" and "same" to the part
+// before that they can be of.
+func (m *maker) sameAgain(x chunk) {
+	if m.part.Continues != "" || m.part.SameAs != "" {
+		m.take(x.from, x.to, "plain", "")
+		return
+	}
+	fits := func(q Part, r role.Role) bool { return r.Form == role.FormTail }
+	if x.word == "same" {
+		fits = func(q Part, r role.Role) bool { return r.Form == role.FormTail || r.Form == role.FormWound }
+	}
+	if x.kind == kSame {
+		fits = func(q Part, r role.Role) bool {
+			return r.Form != role.FormRib && len(q.Materials) > 0 && r.Name != "thread"
+		}
+	}
+	before := ""
+	for i := len(m.d.Parts) - 1; i >= 0 && before == ""; i-- {
+		q := m.d.Parts[i]
+		if std, _ := role.Find(q.Role); fits(q, std) {
+			before = q.Role
+		}
+	}
+	switch {
+	case before == "":
+		m.unread = append(m.unread, x)
+		m.take(x.from, x.to, "unread", "")
+	case x.kind == kSame:
+		m.part.SameAs = before
+		m.take(x.from, x.to, "material", "the same material as the "+before)
+		for k := x.from; k < x.to; k++ {
+			if v, n := m.number(k); n > 0 && m.counts(k+n) != "" {
+				m.part.Count = &Count{Low: v.Low, High: v.High, Of: m.counts(k + n)}
+				break
+			}
+		}
+	default:
+		m.part.Continues = before
+		m.take(x.from, x.to, "material", "goes on from the "+before+"; one bunch, counted once")
+	}
+}
+
+// nounSaid tells whether a material was named before.
+func (m *maker) nounSaid() bool {
+	for _, p := range m.said {
+		if p.noun {
+			return true
+		}
+	}
+	return false
+}
+
+// onCondition takes a clause that depends on size or use, where a value of its kind was said
+// before or it names none: then it is the condition's alone.
+func (m *maker) onCondition(c clause) bool {
+	w := c.where(kWhen)
+	if w < 0 || m.std.Form == role.FormHook {
+		return false
+	}
+	p := m.part
+	x := c.chunks[w]
+	cond := Condition{When: m.text(x.from, x.to), SizeLow: x.low, SizeHigh: x.top}
+	first := w
+	for first > 0 {
+		k := c.chunks[first-1].kind
+		if k == kOr || k == kAnd || k == kWhen {
+			break
+		}
+		first--
+	}
+	if first < w {
+		cond.Text = m.text(c.chunks[first].from, x.from)
+	}
+	again, named := false, false
+	for _, y := range c.chunks[first:w] {
+		switch y.kind {
+		case kThing:
+			if t := y.thing; t.count != nil {
+				again = again || p.Count != nil || p.Turns != nil && t.unit == ""
+				cond.Count = &Count{Low: t.count.Low, High: t.count.High, Of: t.unit}
+			}
+			if !y.thing.bare() {
+				named = true
+				again = again || len(m.said) > 0 && (first == 0 || c.open == "(")
+			}
+		case kTurns:
+			again = again || p.Turns != nil
+			v := y.v
+			cond.Turns = &v
+		case kLength:
+			if y.l.Of == measure.MM && (m.std.Form == role.FormBead || y.l.Mid() < 0.6) {
+				again = again || p.DiameterMM > 0
+				cond.DiameterMM = y.l.Mid()
+				break
+			}
+			again = again || !p.Length.IsZero()
+			cond.Length = y.l
+		case kNumber:
+			if y.v.Low < 1 {
+				break
+			}
+			if m.wound() && p.Turns != nil {
+				again = true
+				v := y.v
+				cond.Turns = &v
+				break
+			}
+			again = again || p.Count != nil
+			cond.Count = &Count{Low: y.v.Low, High: y.v.High}
+		}
+	}
+	wordsOnly := cond.Count == nil && cond.Turns == nil && cond.Length.IsZero() && cond.DiameterMM == 0
+	if cond.Count != nil && cond.Count.Of == "" {
+		for _, d := range p.Conditions {
+			if d.Count != nil {
+				cond.Count.Of = d.Count.Of
+			}
+		}
+	}
+	p.Conditions = append(p.Conditions, cond)
+	alone := again || wordsOnly && !named && first < w
+	from := x.from
+	if alone {
+		from = c.chunks[first].from
+	}
+	meaning := "what stands before it holds only " + cond.When
+	if alone {
+		meaning = "only " + cond.When
+	}
+	m.take(from, x.to, "condition", meaning)
+	before, after := c, c
+	before.chunks, after.chunks = c.chunks[:first], c.chunks[w+1:]
+	if !alone {
+		before.chunks = c.chunks[:w]
+	}
+	if len(before.chunks) > 0 {
+		m.main(before)
+	}
+	if len(after.chunks) > 0 {
+		m.main(after)
+	}
+	return true
+}
+
+// shared drops what one label of two parts gives to the other: "Tail and hackle: ginger cock,
+// six fibres for the tail, three turns for the hackle".
+func (m *maker) shared(list []chunk) []chunk {
+	type claim struct {
+		at, end int // of "for the tail", as chunks
+		label   string
+	}
+	var all []claim
+	mine := false
+	for i, x := range list {
+		if x.kind != kPreposition || x.word != "for" {
+			continue
+		}
+		k := x.to
+		if m.low(k) == "the" {
+			k++
+		}
+		label, n := m.role(k)
+		if n == 0 {
+			continue
+		}
+		end := i + 1
+		for end < len(list) && list[end].to <= k+n {
+			end++
+		}
+		all = append(all, claim{i, end, label})
+		mine = mine || label == m.part.Role
+	}
+	if !mine || len(all) < 2 {
+		return list
+	}
+	drop := make([]bool, len(list))
+	for _, c := range all {
+		from := c.at
+		for from > 0 && list[from-1].kind != kMark && list[from-1].kind != kAnd {
+			from--
+		}
+		for k := from; k < c.end; k++ {
+			drop[k] = c.label != m.part.Role || k >= c.at
+		}
+		if c.label != m.part.Role {
+			m.take(list[from].from, list[c.end-1].to, "plain", "of the "+c.label)
+		} else {
+			m.take(list[c.at].from, list[c.end-1].to, "plain", "")
+			for k := from; k < c.at; k++ {
+				if list[k].kind == kNumber && m.wound() { // "2 turns for the tag and 5 for the rib"
+					list[k].kind = kTurns
+				}
+			}
+		}
+	}
+	out := list[:0:0]
+	for k, x := range list {
+		if !drop[k] {
+			out = append(out, x)
+		}
+	}
+	return out
+}
+
+// accounts keeps apart what two accounts say of one part: the first holds, the other is asked
+// about.
+func (m *maker) accounts() {
+	first, begin := "", 0
+	for i := 0; i < len(m.all); i++ {
+		c := m.all[i]
+		k := c.where(kAccount)
+		if k < 0 {
+			continue
+		}
+		if k > 0 && m.low(c.chunks[k-1].from) == "as" || c.chunks[0].kind == kWhy { // "as in the photograph" agrees
+			m.all[i].kind = saysAside
+			begin = i + 1
+			continue
+		}
+		later := false
+		for _, d := range m.all[i+1:] {
+			later = later || d.has(kAccount)
+		}
+		rest := append(c.chunks[:k:k], c.chunks[k+1:]...)
+		text := func(from, to int) string {
+			if from >= to {
+				return ""
+			}
+			end := m.all[to-1].to()
+			if to-1 == i {
+				end = c.chunks[k].from
+			}
+			return strings.Trim(m.text(m.all[from].from(), end), " ,;")
+		}
+		alone := len(rest) == 0
+		switch {
+		case first == "" && !later && i > 0 && !alone: // "hen; coot in the old book"
+			first = strings.Trim(m.text(0, m.all[i-1].to()), " ,;")
+			begin = i
+			fallthrough
+		case first != "":
+			if m.all[begin].chunks[0].kind == kElse || m.all[begin].chunks[0].kind == kOr || begin > 0 && len(m.all[begin-1].chunks) > 0 && m.endsInOr(m.all[begin-1]) {
+				m.all[i].chunks = rest
+				break
+			}
+			if said := text(begin, i+1); said != "" {
+				m.d.Contradict([]int{m.line}, m.part.Role, first, said)
+			}
+			for j := begin; j <= i; j++ {
+				m.all[j].kind = saysAside
+			}
+		default:
+			first = text(begin, i+1)
+			m.all[i].chunks = rest
+			m.take(c.chunks[k].from, c.chunks[k].to, "note", "which account says so")
+		}
+		begin = i + 1
+	}
+	kept := m.all[:0]
+	for _, c := range m.all {
+		if len(c.chunks) > 0 {
+			kept = append(kept, c)
+		} else if n := len(kept); n > 0 { // its stop shuts the one before
+			kept[n-1].shut = c.shut
+		}
+	}
+	m.all = kept
+}
+
+func (m *maker) endsInOr(c clause) bool {
+	last := c.chunks[len(c.chunks)-1].kind
+	return last == kOr || last == kElse
+}

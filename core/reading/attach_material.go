@@ -1,0 +1,300 @@
+package reading
+
+import (
+	"slices"
+	"strings"
+
+	"mothledger/core/hook"
+	"mothledger/core/material"
+	"mothledger/core/role"
+)
+
+// assemble makes the materials of the phrases that were said, in the order in which they were:
+// a colour waits for its noun ("yellow or orange floss"), a shape or a count without a name
+// goes to the material before it, what is accepted instead is an alternative.
+func (m *maker) assemble() {
+	m.settleCount()
+	list := m.said
+	part := m.part
+	var waiting []placed // colours that wait for their noun
+	add := func(np placed, alternative bool) *Material {
+		x := Material{Name: m.plainName(np), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.grade, " "), Preparation: strings.Join(np.prep, ", "), Guess: np.guess, Share: np.share}
+		if alternative {
+			part.Alternatives = append(part.Alternatives, x)
+			return &part.Alternatives[len(part.Alternatives)-1]
+		}
+		part.Materials = append(part.Materials, x)
+		return &part.Materials[len(part.Materials)-1]
+	}
+	var last *Material
+
+	for k := 0; k < len(list); k++ {
+		np := list[k]
+		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
+			if last == nil && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
+				np.noun = true
+			} else {
+				np.prep = append(np.prep, strings.Join(np.name, " "))
+				np.name = nil
+			}
+		}
+		one := ""
+		if len(np.name) == 1 {
+			one = np.name[0]
+		}
+		switch {
+		case np.noun && last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
+			np.prep = append(np.prep, one)
+			qualifies(last, np)
+
+		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
+			qualifies(last, np)
+		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
+			last.Name = m.plainName(np)
+			qualifies(last, np)
+		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[lastWord(last.Name)] && list[k-1].to+2 >= np.from-1: // "strips of white goose biot", "dubbing of mole"
+			name := strings.Join(np.name, " ")
+			if !shapes[last.Name] {
+				name += " " + lastWord(last.Name)
+			}
+			last.Name = name
+			if len(np.colour) > 0 {
+				last.Colour = strings.Join(np.colour, " and ")
+			}
+			qualifies(last, np)
+		case np.noun && (np.joint == "of" || np.joint == "from") && last != nil && len(part.Alternatives) == 0 && coverings[last.Name] && last.Colour == "": // "the neck of a brown cock"
+			last.Name = strings.Join(np.name, " ") + " " + last.Name
+			last.Colour = strings.Join(np.colour, " and ")
+			qualifies(last, np)
+		case np.noun && np.joint == "from" && last != nil && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
+			last.Name += " from " + strings.Join(np.name, " ")
+		case np.noun && last != nil && m.std.Name != "head" && m.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
+			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
+		case np.noun:
+			alternative := (np.alt || np.joint == "or") && (len(part.Materials) > 0 || len(waiting) > 0)
+			if len(waiting) == 1 && np.joint == "and" && len(np.colour) == 0 && len(np.prep) > 0 && markings[lastWord(np.prep[0])] { // "brown and white barred rubber"
+				np.colour, waiting = waiting[0].colour, nil
+			}
+			for _, w := range waiting {
+				x := np
+				x.colour, x.prep, x.grade, x.amount, x.share = w.colour, append(w.prep, np.prep...), append(w.grade, np.grade...), w.amount, w.share
+				add(x, len(part.Materials) > 0 && w.joint == "or")
+			}
+			if len(waiting) > 0 && np.joint == "or" && len(np.colour) == 0 {
+				alternative = true
+			}
+			last = add(np, alternative)
+			waiting = nil
+		case len(np.colour) > 0 && nounAhead(list, k, m.stretches > 1):
+			waiting = append(waiting, np)
+		case len(np.colour) > 0 && last != nil && np.joint != "or" && (np.share > 0 && last.Share > 0 || m.stretches > 1 && last.Colour != ""):
+			next := *last
+			next.Colour, next.Share = strings.Join(np.colour, " and "), np.share
+			part.Materials = append(part.Materials, next)
+			last = &part.Materials[len(part.Materials)-1]
+		case len(np.colour) > 0 && last != nil && last.Colour != "" && (np.joint == "over" || np.joint == "under"): // "yellow bucktail over white"
+			next := *last
+			next.Colour = strings.Join(np.colour, " and ")
+			part.Materials = append(part.Materials, next)
+			last = &part.Materials[len(part.Materials)-1]
+			qualifies(last, np)
+		case len(np.colour) > 0 && last != nil:
+			if np.joint == "or" {
+				alt := *last
+				alt.Colour = strings.Join(np.colour, " and ")
+				part.Alternatives = append(part.Alternatives, alt)
+				last = &part.Alternatives[len(part.Alternatives)-1]
+				continue
+			}
+			if np.share > 0 { // "rabbit, 60 % grey and 40 % olive"
+				last.Share, last.Colour = np.share, strings.Join(np.colour, " and ")
+				continue
+			}
+			if last.Colour == "" {
+				last.Colour = strings.Join(np.colour, " and ")
+			} else {
+				last.Colour += " and " + strings.Join(np.colour, " and ")
+			}
+			qualifies(last, np)
+		case len(np.colour) > 0:
+			if name := m.implied(); name != "" {
+				np.name, np.noun = []string{name}, true
+				last = add(np, np.joint == "or" && len(part.Materials) > 0)
+			} else {
+				last = add(np, false)
+			}
+		case last != nil:
+			qualifies(last, np)
+		default:
+			if k+1 < len(list) { // qualities before the material: "dubbed, olive rabbit"
+				list[k+1].prep = append(np.prep, list[k+1].prep...)
+				list[k+1].grade = append(np.grade, list[k+1].grade...)
+				continue
+			}
+			if name := m.implied(); name != "" && (len(np.grade) > 0 || len(np.prep) > 0) {
+				np.name, np.noun = []string{name}, true
+				last = add(np, false)
+			}
+		}
+	}
+	if m.ratio[0] > 0 && len(part.Materials) == 1 && len(part.Alternatives) == 1 { // "tan/olive dubbing, 50-50" is a blend
+		part.Materials, part.Alternatives = append(part.Materials, part.Alternatives[0]), nil
+	}
+	if m.ratio[0] > 0 && len(part.Materials) > 1 {
+		if len(part.Materials) == 2 {
+			part.Materials[0].Share, part.Materials[1].Share = m.ratio[0]/(m.ratio[0]+m.ratio[1]), m.ratio[1]/(m.ratio[0]+m.ratio[1])
+		} else if m.ratio[0] == m.ratio[1] {
+			for i := range part.Materials {
+				part.Materials[i].Share = 1 / float64(len(part.Materials))
+			}
+		}
+	}
+	m.wholeShares()
+	if part.Materials == nil {
+		part.Materials = []Material{}
+	}
+}
+
+// wholeShares keeps the shares of a blend where they make a whole.
+func (m *maker) wholeShares() {
+	sum, n := 0.0, 0
+	for _, x := range m.part.Materials {
+		if x.Share > 0 {
+			sum, n = sum+x.Share, n+1
+		}
+	}
+	whole := n > 1 && (m.parts > 0 || sum > 0.97 && sum < 1.03)
+	for i := range m.part.Materials {
+		x := &m.part.Materials[i]
+		switch {
+		case !whole:
+			x.Share = 0
+		case m.parts > 0:
+			x.Share /= sum
+		}
+	}
+}
+
+// plainName gives the name of a phrase; a plural that was counted loses its ending: three
+// peacock herls are of peacock herl.
+func (m *maker) plainName(p placed) string {
+	name := strings.TrimSpace(strings.Join(p.name, " ") + " " + p.behind)
+	last := lastWord(name)
+	s, ok := singularEnds[last]
+	if c := m.part.Count; ok && c != nil && countNouns[last].of == c.Of {
+		return strings.TrimSuffix(name, last) + s
+	}
+	return name
+}
+
+func qualifies(x *Material, p placed) {
+	if len(p.grade) > 0 {
+		x.Size = strings.TrimSpace(x.Size + " " + strings.Join(p.grade, " "))
+	}
+	if len(p.prep) > 0 {
+		x.Preparation = strings.TrimPrefix(x.Preparation+", "+strings.Join(p.prep, ", "), ", ")
+	}
+}
+
+// nounAfter tells whether a phrase after k names a material.
+func nounAfter(list []placed, k int) bool {
+	return slices.ContainsFunc(list[k+1:], func(p placed) bool { return p.noun })
+}
+
+// tinselish tells "oval silver", which needs no noun to be a tinsel.
+func tinselish(p placed) bool {
+	if len(p.name) != 1 || len(p.colour) != 1 || !material.IsMetal(p.colour[0]) {
+		return false
+	}
+	switch p.name[0] {
+	case "oval", "flat", "embossed", "round":
+		return true
+	}
+	return false
+}
+
+// nounAhead tells whether the phrase right after k, joined by "or", "and" or "to", names the
+// material that this colour belongs to.
+func nounAhead(list []placed, k int, stretches bool) bool {
+	commas := 0
+	for j := k + 1; j < len(list); j++ {
+		switch list[j].joint {
+		case "or", "and", "over":
+			commas = 0
+		case "":
+		case ",":
+			if stretches || list[j].share > 0 {
+				break
+			}
+			commas++
+			if list[j].noun {
+				return false
+			}
+		default:
+			return false
+		}
+		if list[j].noun {
+			return commas == 0
+		}
+		if len(list[j].colour) == 0 {
+			return false
+		}
+	}
+	return false
+}
+
+// implied is the material that a label implies where only a colour is given.
+func (m *maker) implied() string {
+	switch m.std.Name {
+	case "thread":
+		return "thread"
+	case "bead":
+		if m.part.Role == "cone" || m.part.Role == "cone head" || m.part.Role == "conehead" {
+			return "cone"
+		}
+		return "bead"
+	}
+	return ""
+}
+
+// shut puts the part right once all is said.
+func (m *maker) shut() {
+	p := m.part
+	if len(m.grades) > 0 {
+		g := strings.Join(m.grades, ", ")
+		if len(p.Materials) > 0 {
+			p.Materials[0].Size = strings.TrimPrefix(p.Materials[0].Size+", "+g, ", ")
+		} else {
+			p.Note = strings.TrimPrefix(p.Note+"; "+g, "; ")
+		}
+	}
+	if m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer {
+		if len(p.Materials) > 0 { // "a size 14 hackle" is one whose fibres suit a 14
+			x := &p.Materials[0]
+			words := strings.TrimPrefix(strings.TrimPrefix(x.Size, "size "), "#")
+			if s, err := hook.ParseSize(words); err == nil && s >= 2 && words != "" {
+				p.Gauge, x.Size = s.String(), ""
+			}
+		}
+	}
+}
+
+// settleCount gives a count what it counts, where nothing beside it said so.
+func (m *maker) settleCount() {
+	p := m.part
+	if c := p.Count; c != nil {
+		if c.Low == 0 && c.High == 0 {
+			p.Count = nil
+		} else if c.Of == "" {
+			switch {
+			case m.counted != nil && m.counted.unit != "":
+				c.Of = m.counted.unit
+			case m.std.Form == role.FormLegs || m.std.Form == role.FormTail:
+				c.Of = "fibre"
+				if len(m.said) > 0 && m.said[0].lastNoun == material.Rubber {
+					c.Of = "strand"
+				}
+			}
+		}
+	}
+}

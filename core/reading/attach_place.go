@@ -1,0 +1,416 @@
+package reading
+
+import (
+	"fmt"
+
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// lengthOf takes a length: of the part, of where it goes, of what it is made of, or of
+// something else.
+func (m *maker) lengthOf(c clause, i int, prep string) {
+	x := c.chunks[i]
+	l := x.l
+	p := m.part
+	note := func(meaning string) { m.note(x.from, x.to, meaning) }
+	before, next := m.low(x.from-1), m.low(x.to)
+	mm := l.Of == measure.MM
+	if across, from := m.acrossIt(x); across {
+		m.grades = append(m.grades, m.text(from, x.to))
+		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
+		return
+	}
+	if mm && c.has(kSpacing) {
+		note("kept as a remark")
+		return
+	}
+	if mm && m.gauge(c, i) {
+		return
+	}
+	switch {
+	case m.act == "holds" || m.act == "takes away":
+		note("kept as a remark")
+	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
+		m.tied(x, l)
+	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"
+		m.take(x.from, x.to, "plain", "")
+	case (mm || m.std.Form != role.FormTail && !l.Reach) && (next == "past" || next == "beyond" || next == "short"):
+		note("how far beyond, kept as said")
+	case mm && (acrossSaid[next] || next == "in" && m.low(x.to+1) == "diameter"):
+		if p.DiameterMM == 0 {
+			p.DiameterMM = l.Mid()
+		}
+		m.take(x.from, x.to+1, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+	case mm && (before == "from" || next == "at" || next == "apart" || next == "between"),
+		m.low(x.from) == "over" && l.IsPart() && m.std.Form != role.FormCase,
+		m.std.Form == role.FormWound && !l.Reach && l.Of == measure.Gape && before == "to",
+		l.Of == measure.Eye && m.fromEyeOn(x.to),
+		m.std.Name == "thread" && m.act == "",
+		mm && m.std.Form == role.FormWound && m.thickness(x.from),
+		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
+		note("kept as a remark")
+	case before == "within" || before == "by", m.std.Form == role.FormRib, m.std.Spans && m.workedTo(x.from), m.fullest(x.from):
+		note("kept as a remark")
+	default:
+		m.keepLength(x)
+	}
+}
+
+// keepLength keeps a chunk as the part's length, or as the place where it ends. A second
+// length is a remark; a different one of the same unit contradicts.
+func (m *maker) keepLength(x chunk) {
+	p, l := m.part, x.l
+	if l.Reach && !l.IsPart() && p.To.IsZero() && (m.std.Form == role.FormWound || m.std.Spans && m.act != "" || m.std.Form == role.FormCollar && m.act == "winds") {
+		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
+		return
+	}
+	first := p.Length
+	if first.IsZero() {
+		p.Length = l
+		m.take(x.from, x.to, "length", lengthMeaning(l))
+		return
+	}
+	if first.Of == l.Of && first.Reach == l.Reach && (first.Low > l.High || l.Low > first.High) && m.act == "" && (l.Of != measure.MM || m.alone(x)) {
+		m.d.Contradict([]int{m.line}, p.Role, first.Text, l.Text)
+	}
+	m.note(x.from, x.to, "a second measure, kept as a remark")
+}
+
+// alone tells whether a chunk is a clause by itself.
+func (m *maker) alone(x chunk) bool {
+	return (x.from == 0 || m.mark(x.from-1)) && (x.to == len(m.toks) || m.mark(x.to))
+}
+
+// tied keeps where a thing is caught in.
+func (m *maker) tied(x chunk, l measure.Length) {
+	if l.Reach {
+		l = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+	}
+	if m.part.TiedIn.IsZero() {
+		m.part.TiedIn = l
+		m.take(x.from, x.to, "place", "caught in "+placeMeaning(l))
+		return
+	}
+	m.note(x.from, x.to, "kept as a remark")
+}
+
+// fromEyeOn tells whether a distance in eye lengths is counted from the eye.
+func (m *maker) fromEyeOn(k int) bool {
+	switch m.low(k) {
+	case "back", "behind", "short", "shy", "from":
+		return true
+	}
+	return false
+}
+
+// acrossIt tells whether a measure is a width or a thickness of the material, and where its
+// words begin.
+func (m *maker) acrossIt(x chunk) (bool, int) {
+	i, n := x.from, x.to-x.from
+	if m.std.Form == role.FormBead || m.std.Form == role.FormHead {
+		return false, i
+	}
+	switch m.low(i - 1) {
+	case "thickness", "thick", "width", "diameter":
+		return true, i - 1
+	}
+	switch last := m.low(i + n - 1); {
+	case (last == "wide" || last == "thick" || last == "across") && m.low(i+n-2) != "is":
+		return true, i
+	case m.low(i) == "twice" && m.low(i+1) == "as" && (m.low(i+2) == "wide" || m.low(i+2) == "thick"):
+		return true, i
+	case m.low(i) == "as" && (m.low(i+1) == "wide" || m.low(i+1) == "thick"), m.low(i) == "the" && m.low(i+1) == "width":
+		if m.low(i-1) == "cut" {
+			return true, i - 1
+		}
+		return true, i
+	}
+	return false, i
+}
+
+// gauge takes millimetres that are a thickness rather than a length: of a bead, a wire, a
+// thread, a strip.
+func (m *maker) gauge(c clause, i int) bool {
+	x := c.chunks[i]
+	across := func() bool {
+		if m.part.DiameterMM == 0 {
+			m.part.DiameterMM = x.l.Mid()
+		}
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.l.Mid()))
+		return true
+	}
+	grade := func() bool {
+		m.grades = append(m.grades, m.text(x.from, x.to))
+		m.take(x.from, x.to, "size", "a grade of the material")
+		return true
+	}
+	if m.std.Form == role.FormBead || m.std.Name == "eyes" {
+		return across()
+	}
+	if m.std.Name == "thread" || x.l.Mid() < 0.6 || m.std.Name == "underweight" && x.l.Mid() < 1.5 { // lead is sold to about 0.9 mm
+		return across()
+	}
+	if m.std.Form == role.FormTail || m.std.Form == role.FormWing {
+		return false
+	}
+	if m.std.Form == role.FormCase && i == 0 && x.l.Mid() <= 8 { // "stretch strip, 4 mm"
+		for k := range x.from {
+			if graded(m.kindAt(k)) && m.kindAt(k) != "tinsel" {
+				return grade()
+			}
+		}
+	}
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && graded(string(c.chunks[i+1].thing.lastNoun)) {
+		return grade()
+	}
+	return false
+}
+
+func (m *maker) kindAt(k int) string {
+	v, _ := m.as(k, cNoun)
+	return v
+}
+
+// graded tells the kinds of material that are sold by their thickness.
+func graded(kind string) bool {
+	switch kind {
+	case "foam", "rubber", "strip", "yarn", "wool", "tinsel":
+		return true
+	}
+	return false
+}
+
+// thickness tells whether the words before token i speak of how thick the part is.
+func (m *maker) thickness(i int) bool {
+	for k := max(0, i-8); k < i; k++ {
+		switch m.low(k) {
+		case "fatter", "thicker", "fattest", "thickest", "wider", "widest", "fuller", "fullest", "diameter", "taper", "tapers", "tapering", "tapered":
+			return true
+		}
+	}
+	return false
+}
+
+// workedTo tells "picked out below to the point", how far fibres hang, from where a part ends.
+func (m *maker) workedTo(i int) bool {
+	for k := i - 1; k >= 0 && !m.mark(k); k-- {
+		switch m.low(k) {
+		case "picked", "teased", "brushed", "combed", "trimmed", "clipped", "pulled":
+			return m.low(i) == "to" || m.low(i) == "down"
+		}
+	}
+	return false
+}
+
+// fullest tells whether the words before token i speak of where a part is thickest.
+func (m *maker) fullest(i int) bool {
+	switch m.low(i - 2) {
+	case "thickest", "widest", "fattest", "fullest":
+		return true
+	}
+	return false
+}
+
+// place takes where the part is caught in, begins, ends or lies.
+func (m *maker) place(c clause, i int, prep string) {
+	x := c.chunks[i]
+	p := m.part
+	spans := m.std.Spans
+	remark := func() { m.note(x.from, x.to, "where it stands; no value of its own") }
+	if m.fullest(x.from) || m.act == "takes away" {
+		remark()
+		return
+	}
+	from := func(l measure.Length) {
+		if p.From.IsZero() {
+			p.From = l
+			m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+			return
+		}
+		remark()
+	}
+	to := func(l measure.Length) {
+		if p.To.IsZero() {
+			p.To = l
+			m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+			return
+		}
+		remark()
+	}
+	switch x.kind {
+	case kStretch:
+		if x.word == "share" && m.stretches == 0 && c.open != "" && m.colourOnly(c) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
+			m.note(x.from, x.to, "of a stretch alone, kept as said")
+			return
+		}
+		m.stretch1(c, i)
+	case kStart:
+		switch {
+		case x.word == "ties":
+			m.tied(x, x.l)
+		case !spans && m.reach(x):
+		case x.l.IsPart() && !spans, m.act == "holds", m.act == "cuts", m.act == "measures":
+			remark()
+		case m.act == "ties" && m.low(x.from) != "from":
+			m.tied(x, x.l)
+		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != "begins"):
+			remark()
+		default:
+			from(x.l)
+		}
+	case kEnd:
+		switch {
+		case m.act == "ties":
+			m.tied(x, x.l)
+		case !spans && m.reach(x):
+		case !spans && m.act == "winds" && m.landmark(x, to):
+		case m.act == "holds", m.act == "cuts", m.act == "measures", m.workedTo(x.from), !spans && m.act != "winds":
+			remark()
+		default:
+			to(x.l)
+		}
+	case kPlace:
+		switch {
+		case m.act == "ties" && tiesAt[prep]:
+			m.tied(x, x.l)
+		case x.l.IsPart() && prep != "to":
+			remark()
+		case m.act == "begins":
+			from(x.l)
+		case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == "winds":
+			remark()
+		case (m.act == "winds" || m.act == "stops" || m.act == "pulls over" || m.act == "ties off") && spans:
+			to(x.l)
+		case m.act == "holds", m.act == "cuts", m.act == "measures", m.act == "does":
+			remark()
+		case i == 0 && m.countedFromEye(x) && p.From.IsZero():
+			if spans && m.std.Form == role.FormWound && p.To.IsZero() {
+				to(x.l)
+			} else {
+				from(x.l)
+			}
+		default:
+			remark()
+		}
+	}
+	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" {
+		p.From, p.To = orderPlaces(f, t)
+	}
+}
+
+// tiesAt are the prepositions that stand before the place where a thing is caught in.
+var tiesAt = map[string]bool{"": true, "at": true, "over": true, "on": true, "behind": true, "before": true, "by": true, "in": true, "to": true}
+
+// countedFromEye tells whether a place is said as a distance behind the eye.
+func (m *maker) countedFromEye(x chunk) bool {
+	if _, n := m.number(x.from); n == 0 && m.low(x.from) != "an" {
+		return false
+	}
+	last := m.low(x.to - 1)
+	return last == "eye" || last == "bead"
+}
+
+// stretch1 takes a stretch of the shank: where the part lies.
+func (m *maker) stretch1(c clause, i int) {
+	x := c.chunks[i]
+	p := m.part
+	if x.word == "share" {
+		if !m.std.Spans {
+			m.note(x.from, x.to, "where it stands; no value of its own")
+			return
+		}
+		m.stretches++
+		from, to := x.l, x.end
+		if f, t := p.From, p.To; f.Of == measure.Shank && t.Of == measure.Shank { // "rear half yellow floss, front half herl"
+			from.Low, from.High = max(from.Low, f.Low), max(from.High, f.High)
+			to.Low, to.High = min(to.Low, t.Low), min(to.High, t.High)
+		}
+		p.From, p.To = from, to
+		m.take(x.from, x.to, "place", placeMeaning(from)+" to "+placeMeaning(to))
+		return
+	}
+	if !m.std.Spans {
+		for k := x.from + 1; k < x.to; k++ { // "from behind the eye to level with the bend": how far it reaches
+			if l, n := m.length(k); m.low(k) == "to" && n > 0 && l.Reach && k+n >= x.to {
+				m.keepLength(chunk{from: k, to: x.to, l: l})
+				m.note(x.from, k, "where it stands; no value of its own")
+				return
+			}
+		}
+		if l, n := measure.ScanLength(m.toks, x.from, m.stretch.words.partName); n > 0 && l.Of == measure.Shank { // "eye to bend": one shank
+			l.Text = m.text(x.from, x.from+n)
+			m.keepLength(chunk{from: x.from, to: x.to, l: l})
+			return
+		}
+	}
+	if !p.From.IsZero() && !p.To.IsZero() {
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
+	p.From, p.To = x.l, x.end
+	if m.act == "" || m.std.Form == role.FormWound {
+		p.From, p.To = orderPlaces(x.l, x.end)
+	}
+	m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
+}
+
+// condition takes what holds only for some sizes or some use. The first value of a kind stays
+// the part's own; the others belong to their condition alone.
+func (m *maker) condition(c clause, i int) {
+	x := c.chunks[i]
+	from := x.from
+	cond := Condition{When: m.text(x.from, x.to), SizeLow: x.low, SizeHigh: x.top}
+	if i > 0 {
+		from = c.chunks[0].from
+		for _, y := range c.chunks[:i] {
+			if y.kind == kOr || y.kind == kAnd {
+				from = y.to
+			}
+		}
+		cond.Text = m.text(from, x.from)
+	}
+	m.part.Conditions = append(m.part.Conditions, cond)
+	m.take(x.from, x.to, "condition", "what stands before it holds only "+cond.When)
+}
+
+// landmark takes "wound down to the bend" of a hackle: where it goes.
+func (m *maker) landmark(x chunk, to func(measure.Length)) bool {
+	for k := x.from; k < x.to; k++ {
+		if l, n := m.length(k); n > 0 && l.Reach && !l.IsPart() {
+			to(measure.Length{Low: 1, High: 1, Of: l.Of, Text: x.l.Text})
+			return true
+		}
+	}
+	return false
+}
+
+// reach takes a place that says how far a part reaches, where it does not lie along the shank.
+func (m *maker) reach(x chunk) bool {
+	if m.act == "ties" || m.act == "begins" || m.act == "winds" && m.std.Form == role.FormCollar {
+		return false
+	}
+	l, n := m.length(x.from)
+	if n == 0 || !l.Reach && l.Of != measure.Shank {
+		return false
+	}
+	m.keepLength(chunk{from: x.from, to: max(x.to, x.from+n), l: l})
+	return true
+}
+
+// colourOnly tells whether a clause names a colour and no material.
+func (m *maker) colourOnly(c clause) bool {
+	i := c.where(kThing)
+	return i >= 0 && !c.chunks[i].thing.noun && len(c.chunks[i].thing.colour) > 0
+}
+
+// stretchAfter tells whether a later clause names a stretch of the shank.
+func (m *maker) stretchAfter(c clause) bool {
+	for _, d := range m.all {
+		if d.from() > c.from() && d.has(kStretch) {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,167 @@
+package reading
+
+// A clause is a run of chunks between two stops. Its kind says whose word it is and what it
+// is worth: only what is said plainly of the part gives its values.
+type clause struct {
+	kind   clauseKind
+	chunks []chunk
+	open   string // the stop before it: "", ",", ";", ".", "(" and so on
+	shut   string // the stop behind it
+	first  bool   // the first of its sentence
+}
+
+type clauseKind uint8
+
+// The kinds of clause.
+const (
+	saysPlainly  clauseKind = iota
+	saysElse                // what may stand in for another
+	saysWhy                 // a reason: gives nothing but how far something reaches
+	saysAside               // a remark, a story, a caution, what somebody said
+	saysInstead             // what it is not
+	saysCase                // when, if
+	saysOwn                 // what this tier does
+	saysSpecimen            // what this one fly has
+)
+
+func (c clause) from() int { return c.chunks[0].from }
+func (c clause) to() int   { return c.chunks[len(c.chunks)-1].to }
+
+// has tells whether a chunk of a kind is in a clause.
+func (c clause) has(kinds ...kind) bool { return c.where(kinds...) >= 0 }
+
+// where is the place of the first chunk of one of these kinds, -1 where there is none.
+func (c clause) where(kinds ...kind) int {
+	for i, x := range c.chunks {
+		for _, k := range kinds {
+			if x.kind == k {
+				return i
+			}
+		}
+	}
+	return -1
+}
+
+// unread counts the content words that nobody knows.
+func (c clause) unread() int {
+	n := 0
+	for _, x := range c.chunks {
+		if x.kind == kUnread {
+			n++
+		}
+	}
+	return n
+}
+
+// stops are the marks that end a clause.
+var stops = map[string]bool{",": true, ";": true, ".": true, ":": true, "!": true, "?": true, "(": true, ")": true, "-": true, "…": true, "[": true, "]": true, "=": true}
+
+// clauses cuts chunks at stops, and where a reason, a condition or a new statement begins.
+func (t *stretch) clauses(list []chunk) []clause {
+	var out []clause
+	cur := clause{first: true}
+	shut := func(mark string) {
+		if len(cur.chunks) > 0 {
+			cur.shut = mark
+			out = append(out, cur)
+		} else if n := len(out); n > 0 && mark != "" && (mark == ")" || out[n-1].shut == "," || out[n-1].shut == "") {
+			out[n-1].shut = mark
+		}
+		sentence := mark == "." || mark == "!" || mark == "?" || mark == ";" && false
+		open := mark
+		if len(cur.chunks) == 0 && cur.open != "" && mark == "" {
+			open = cur.open
+		}
+		cur = clause{open: open, first: sentence || len(out) == 0}
+	}
+	for i, x := range list {
+		if x.kind == kMark {
+			if m := t.low(x.from); stops[m] && !(m == "-" && t.toks[x.from].Joined) && !(m == "." && t.toks[x.from].Joined && i+1 < len(list) && t.word(x.to) && t.toks[x.to].Joined) {
+				shut(m)
+			}
+			continue
+		}
+		if len(cur.chunks) > 0 && t.opens(list, i, cur) {
+			shut("")
+		}
+		cur.chunks = append(cur.chunks, x)
+	}
+	shut("")
+	for i := range out {
+		out[i].kind = t.kindOf(out[i], i)
+	}
+	return out
+}
+
+// opens tells whether a clause begins with chunk i though no stop stands before it.
+func (t *stretch) opens(list []chunk, i int, cur clause) bool {
+	x := list[i]
+	switch x.kind {
+	case kWhy, kPurpose, kInCase:
+		return true
+	case kInTime:
+		return true
+	case kInstead:
+		return true
+	case kSays:
+		return cur.where(kPerson) != len(cur.chunks)-1
+	case kPerson:
+		return i+1 < len(list) && list[i+1].kind == kSays
+	case kOr, kElse:
+		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
+	case kAnd, kThen:
+		j := i + 1
+		for j < len(list) && (list[j].kind == kThen || list[j].kind == kPlain) {
+			j++
+		}
+		if j >= len(list) {
+			return false
+		}
+		switch list[j].kind {
+		case kPerson, kAct, kLength, kTurns:
+			return true
+		case kStandsFor, kPart, kThing:
+			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
+		}
+	case kStandsFor:
+		return t.low(x.from) == "which" || t.low(x.from) == "who"
+	}
+	return false
+}
+
+// kindOf tells what a clause is worth by the words that mark it: before it, in it, or behind.
+func (t *stretch) kindOf(c clause, n int) clauseKind {
+	lead := 0
+	for lead < len(c.chunks)-1 && (c.chunks[lead].kind == kPlain || c.chunks[lead].kind == kAnd || c.chunks[lead].kind == kThen) {
+		lead++
+	}
+	switch first := c.chunks[lead]; first.kind {
+	case kWhy, kPurpose:
+		return saysWhy
+	case kInCase, kInTime:
+		return saysCase
+	case kInstead:
+		return saysInstead
+	case kOwn:
+		if n > 0 {
+			return saysOwn
+		}
+	case kSpecimen:
+		if n > 0 {
+			return saysSpecimen
+		}
+	case kElse, kOr:
+		if c.has(kThing) {
+			return saysElse
+		}
+	case kAgain:
+		return saysAside
+	}
+	switch {
+	case c.has(kReplaces):
+		return saysElse
+	case c.has(kSays), c.has(kTooMuch), c.has(kDoubtful):
+		return saysAside
+	}
+	return saysPlainly
+}

@@ -1,0 +1,398 @@
+package reading
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+)
+
+// hookWord reads what a word or two say of a hook at token i: its shank, wire, style, barb or
+// eye. The chunk's word is the field, its basis the value.
+func (t *stretch) hookWord(i int) (chunk, bool) {
+	l, next := t.low(i), t.low(i+1)
+	is := func(n int, field, value string) (chunk, bool) {
+		return chunk{kind: kHookWord, from: i, to: i + n, word: field, basis: value}, true
+	}
+	if (l == "long" || l == "short") && i+2 < len(t.toks) && t.toks[i+1].Kind == measure.Number && t.low(i+2) == "x" && t.toks[i+2].Joined { // "long 2X"
+		return is(3, "shank", next+"X"+strings.ToUpper(l[:1]))
+	}
+	if m := shankWord.FindStringSubmatch(l); m != nil {
+		return is(1, "shank", m[1]+"X"+strings.ToUpper(m[2][:1]))
+	}
+	if m := wireWord.FindStringSubmatch(l); m != nil {
+		return is(1, "wire", m[1]+"X"+wireCode(m[2]))
+	}
+	if n, k := t.numberX(i); k > 0 {
+		switch w := t.low(i + k); w {
+		case "long", "longer", "l", "short", "shorter", "s":
+			if t.low(i+k+1) == "shank" {
+				k++
+			}
+			return is(k+1, "shank", n+"X"+strings.ToUpper(w[:1]))
+		case "fine", "f", "heavy", "strong", "stout", "h":
+			if t.low(i+k+1) == "wire" {
+				k++
+			}
+			return is(k+1, "wire", n+"X"+wireCode(w))
+		}
+	}
+	flat := flatly[next]
+	switch {
+	case (l == "standard" || l == "std" || l == "regular" || l == "normal") && (next == "shank" || next == "length"):
+		return is(2, "shank", "standard")
+	case l == "standard" || l == "std":
+		return is(1, "shank", "standard")
+	case l == "barbless" || l == "debarbed":
+		return is(1, "barb", "barbless")
+	case l == "barbed":
+		return is(1, "barb", "barbed")
+	case l == "barb" && flat:
+		if w := t.low(i + 2); w == "flat" || w == "down" {
+			return is(3, "barb", "flattened")
+		}
+		return is(2, "barb", "flattened")
+	case flatlyHere(l) && (next == "barb" || next == "the" && t.low(i+2) == "barb"):
+		n := 2
+		if next == "the" {
+			n = 3
+		}
+		return is(n, "barb", "flattened")
+	case wireWeight[l] != "" && (next == "wire" || next == "wired"):
+		return is(2, "wire", wireWeight[l])
+	case wireWeight[l] != "" && next == "in" && (t.low(i+2) == "wire" || t.low(i+2) == "the" && t.low(i+3) == "wire"):
+		n := 3
+		if t.low(i+2) == "the" {
+			n = 4
+		}
+		return is(n, "wire", wireWeight[l])
+	case (l == "up" || l == "down" || l == "straight" || l == "turned") && (next == "eye" || next == "eyed"):
+		return is(2, "eye", l)
+	case l == "eye" && (next == "up" || next == "down" || next == "straight"):
+		return is(2, "eye", next)
+	case (l == "ring" || l == "ringed") && (next == "eye" || next == "eyed"):
+		return is(2, "eye", "straight")
+	case l == "upeye" || l == "upeyed":
+		return is(1, "eye", "up")
+	case l == "downeye" || l == "downeyed":
+		return is(1, "eye", "down")
+	case l == "half" && next == "raised":
+		return is(2, "eye", "half-raised")
+	case (l == "long" || l == "short") && next == "shank":
+		return is(2, "loose shank", l)
+	case l == "longshank" || l == "shortshank":
+		return is(1, "loose shank", strings.TrimSuffix(l, "shank"))
+	case hookStyles[l] != "":
+		return is(1, "style", hookStyles[l])
+	}
+	return chunk{}, false
+}
+
+func flatlyHere(w string) bool {
+	return flatly[w] || w == "crush" || w == "flatten" || w == "pinch" || w == "squeeze"
+}
+
+func wireCode(w string) string {
+	if strings.HasPrefix(w, "f") {
+		return "F"
+	}
+	return "H"
+}
+
+// numberX reads "2X" and "2 x".
+func (t *stretch) numberX(i int) (string, int) {
+	l := t.low(i)
+	if m := bareX.FindStringSubmatch(l); m != nil {
+		return m[1], 1
+	}
+	if t.toks[i].Kind == measure.Number && t.low(i+1) == "x" {
+		return strings.TrimSuffix(l, "x"), 2
+	}
+	if t.toks[i].Kind == measure.Number && strings.HasSuffix(strings.ToLower(t.s[t.toks[i].Start:t.toks[i].End]), "x") {
+		return strings.TrimRight(l, "x"), 1
+	}
+	return "", 0
+}
+
+// sizeAt reads one size of a hook.
+func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
+	if i >= len(t.toks) {
+		return 0, 0, false
+	}
+	tok := t.toks[i]
+	if tok.Kind == measure.Number && strings.Contains(tok.Low, "/") { // 10/12
+		a, b, _ := strings.Cut(tok.Low, "/")
+		x, ex := hook.ParseSize(a)
+		y, ey := hook.ParseSize(b)
+		return x, y, ex == nil && ey == nil && x >= 2 && y > x
+	}
+	v := cardinalWord(tok.Low)
+	if v == 0 { // "tens and twelves"
+		v = cardinalWord(strings.TrimSuffix(tok.Low, "s"))
+	}
+	if tok.Kind == measure.Word && v >= 2 && tok.Low != "couple" && tok.Low != "pair" {
+		return hook.Size(v), hook.Size(v), true
+	}
+	n, err := hook.ParseSize(strings.TrimRight(tok.Low, "s"))
+	return n, n, err == nil && (tok.Kind == measure.Number || strings.Contains(tok.Low, "/0") || isDigits(strings.TrimRight(tok.Low, "s")))
+}
+
+// sizesAt reads a size, a range or a list of sizes at token i.
+func (t *stretch) sizesAt(i int) (chunk, bool) {
+	k := i
+	for t.low(k) == "#" || t.low(k) == "size" || t.low(k) == "sizes" || t.low(k) == "no" || t.low(k) == "nos" || t.low(k) == "nr" || t.low(k) == "number" || k > i && t.low(k) == "." || t.low(k) == "about" && k == i || t.low(k) == "say" && k == i {
+		k++
+	}
+	led := k > i
+	at := k
+	a, b, ok := t.sizeAt(k)
+	if !ok {
+		return chunk{}, false
+	}
+	k++
+	for {
+		j := k
+		for t.low(j) == "to" || t.low(j) == "-" || t.low(j) == "," || t.low(j) == "or" || t.low(j) == "and" || t.low(j) == "&" || t.low(j) == "through" || t.low(j) == "down" || t.low(j) == "#" || t.low(j) == "/" {
+			j++
+		}
+		if j == k {
+			break
+		}
+		x, y, more := t.sizeAt(j)
+		if !more || t.otherThan(j) || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
+			break
+		}
+		a, b = min(a, x), max(b, y)
+		k = j + 1
+	}
+	if !led && t.otherThan(at) {
+		return chunk{}, false
+	}
+	c := chunk{kind: kSize, from: i, to: k, low: int(a), top: int(b), word: t.text(at, k)}
+	if old := t.low(k + 1); t.low(k) == "old" && (old == "scale" || old == "number" || old == "numbering" || old == "style") || t.low(k) == "," && t.low(k+1) == "old" && t.low(k+2) == "scale" {
+		c.basis = "old"
+		if t.low(k) == "," {
+			k++
+		}
+		c.to = k + 2
+	}
+	return c, true
+}
+
+// otherThan tells a number that counts something from a hook's size.
+func (t *stretch) otherThan(i int) bool {
+	next := t.low(i + 1)
+	if next == "size" || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
+		return true
+	}
+	return i+1 < len(t.toks) && (next == "mm" || next == "%" || next == "°" || next == "degree" || next == "degrees" || t.counts(i+1) != "" || t.is(i+1, cTurns) > 0 || next == "of" || next == "years" || next == "minutes" || next == "to" && t.low(i+2) == "the" || t.is(i+1, cNoun) > 0 && t.is(i+1, cHookPlain) == 0)
+}
+
+// aHookOf tells whether a clause only speaks of where hooks come from: "a box of old 13s".
+var boxes = regexp.MustCompile(`(?i)\b(box|boxes|packet|packets|pack|batch|tin)\b`)
+
+// hookLine2 reads a line about the hook.
+func (m *maker) readHook() {
+	p := m.part
+	spec := &Hook{}
+	p.Hook = spec
+	m.all = m.clauses(m.chunks())
+	m.accounts()
+	type size struct {
+		x    chunk
+		demo bool
+	}
+	var all []size
+	loose := ""
+	sizes := 0
+	inBracket := false
+	for i := range m.all {
+		c := m.all[i]
+		if c.open == "(" || c.open == "[" {
+			inBracket = true
+		}
+		m.hookClause(c, i, inBracket, &loose, func(x chunk, demo bool) {
+			all = append(all, size{x, demo})
+			sizes++
+		}, sizes)
+		if c.shut == ")" || c.shut == "]" {
+			inBracket = false
+		}
+	}
+	if spec.Shank == "" {
+		spec.Shank = loose
+	}
+	var fishing []chunk
+	for _, s := range all {
+		if s.demo && len(all) > 1 && spec.Demonstration == "" {
+			spec.Demonstration = hook.Size(s.x.low).String()
+			continue
+		}
+		fishing = append(fishing, s.x)
+	}
+	d := &m.d
+	for k, s := range fishing {
+		switch {
+		case k > 0:
+			d.Contradict([]int{m.line}, "", "hook "+fishing[0].word, "hook "+s.word)
+		case s.low == s.top:
+			spec.Size = hook.Size(s.low).String()
+		case d.Sizes == nil:
+			d.Sizes = &Sizes{Low: s.low, High: s.top}
+		default:
+			if *d.Sizes != (Sizes{Low: s.low, High: s.top}) {
+				d.Contradict([]int{m.line}, "", fmt.Sprintf("sizes %d to %d", d.Sizes.Low, d.Sizes.High), s.word)
+			}
+		}
+	}
+}
+
+// hookClause takes what one clause says of the hook.
+func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add func(chunk, bool), before int) {
+	p := m.part
+	note := func(meaning string) { m.note(c.from(), c.to(), meaning) }
+	sized := c.has(kSize)
+	next := clause{}
+	if n+1 < len(m.all) {
+		next = m.all[n+1]
+	}
+	switch {
+	case c.kind == saysWhy || c.kind == saysCase || c.kind == saysInstead || c.kind == saysSpecimen:
+		if c.kind == saysWhy && !m.demo(c) && c.has(kSays) == false && m.low(c.from()) == "but" && sized && before == 0 {
+			break
+		}
+		note("kept as a remark")
+		return
+	case c.kind == saysAside:
+		if k := c.where(kSize); k > 0 && m.saidToBe(c, k) { // "he later says that it is a sixteen"
+			add(c.chunks[k], false)
+		}
+		m.hookWhen(c)
+		note("kept as a remark")
+		return
+	case n > 0 && (c.kind == saysElse || c.chunks[0].kind == kOr || c.chunks[0].kind == kElse) && !(sized && before == 0):
+		from := c.from()
+		for m.is(from, cElse) > 0 || m.is(from, cAnd) > 0 || m.low(from) == "but" {
+			from++
+		}
+		to := c.to()
+		if k := c.where(kReplaces); k >= 0 {
+			to = c.chunks[k].from
+		}
+		for m.low(from) == "a" || m.low(from) == "an" {
+			if c.chunks[0].kind != kOr && c.chunks[0].kind != kElse {
+				from++
+				continue
+			}
+			break
+		}
+		if to > from {
+			p.Alternatives = append(p.Alternatives, Material{Name: m.text(from, to)})
+		}
+		m.take(c.from(), c.to(), "alternative", "accepted instead")
+		return
+	case n > 0 && sized && before > 0 && !m.demo(c) && next.kind == saysCase && c.shut == "": // "(a 12 if you can't see the 14)"
+		m.hookWhen(c)
+		note("kept as a remark")
+		return
+	case n > 0 && sized && before > 0 && !m.demo(c) && (c.has(kWhen, kPerson, kOwn) || c.has(kPreposition) && bracket || c.has(kAct) && m.elsewhere(c) || boxes.MatchString(m.text(c.from(), c.to()))):
+		m.hookWhen(c)
+		note("kept as a remark")
+		return
+	case bracket && boxes.MatchString(m.text(c.from(), c.to())):
+		note("kept as a remark")
+		return
+	}
+	demo := m.demo(c)
+	negated := false
+	for i, x := range c.chunks {
+		switch x.kind {
+		case kSize:
+			if negated {
+				m.note(x.from, x.to, "kept as a remark")
+				break
+			}
+			if x.basis == "old" {
+				m.note(x.from, x.to, "an old scale, kept as said")
+				break
+			}
+			add(x, demo)
+			meaning := "size " + hook.Size(x.low).String()
+			if x.low != x.top {
+				meaning = fmt.Sprintf("sizes %v to %v", hook.Size(x.low), hook.Size(x.top))
+			}
+			m.take(x.from, x.to, "hook", meaning)
+		case kHookWord:
+			m.hookField(x, loose)
+		case kNegation:
+			negated = true
+			m.take(x.from, x.to, "plain", "")
+		case kWhen:
+			m.hookCondition(c, i)
+		case kUnread:
+			m.unread = append(m.unread, x)
+			m.take(x.from, x.to, "unread", "")
+		case kOptional:
+			p.Optional = true
+			m.take(x.from, x.to, "optional", "")
+		case kLength, kTurns, kMeasured, kNumber, kAngle, kThing:
+			m.note(x.from, x.to, "kept as a remark")
+		default:
+			m.take(x.from, x.to, "plain", "")
+		}
+	}
+}
+
+// elsewhere tells "but you can go down to a 16" and "I also tie it on a 16".
+func (m *maker) elsewhere(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		switch m.low(k) {
+		case "also", "can", "could", "may", "might", "would", "sometimes", "others", "changed", "went", "were", "was", "had", "too":
+			return true
+		}
+	}
+	return false
+}
+
+// demo tells whether a clause speaks of a hook that is only shown.
+func (m *maker) demo(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if demoWords[m.low(k)] {
+			return true
+		}
+	}
+	return false
+}
+
+func (m *maker) hookField(x chunk, loose *string) {
+	spec := m.part.Hook
+	to := map[string]*string{"shank": &spec.Shank, "wire": &spec.Wire, "style": &spec.Style, "barb": &spec.Barb, "eye": &spec.Eye, "loose shank": loose}[x.word]
+	if *to == "" || x.word == "shank" && *to == "standard" {
+		*to = x.basis
+	}
+	m.take(x.from, x.to, "hook", "")
+}
+
+// hookCondition keeps a hook that depends on the water or the light.
+func (m *maker) hookCondition(c clause, i int) {
+	x := c.chunks[i]
+	m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(x.from, x.to), Text: m.text(c.from(), x.from)})
+	m.take(x.from, x.to, "condition", "")
+}
+
+// hookWhen keeps another hook that a clause speaks of as a condition, where it names what it
+// depends on.
+func (m *maker) hookWhen(c clause) {
+	if k := c.where(kWhen); k >= 0 {
+		m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(c.chunks[k].from, c.chunks[k].to), Text: strings.TrimSpace(m.text(c.from(), c.chunks[k].from) + " " + m.text(c.chunks[k].to, c.to()))})
+	}
+}
+
+// saidToBe tells whether a size is what somebody says that the hook is.
+func (m *maker) saidToBe(c clause, k int) bool {
+	for k--; k > 0 && c.chunks[k].kind == kPlain; k-- {
+	}
+	return c.chunks[k].kind == kAuxiliary && (m.low(c.chunks[k].from) == "is" || m.low(c.chunks[k].from) == "was")
+}

@@ -1,0 +1,737 @@
+package reading
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"mothledger/core/dressing"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// A stretch is the words of one part: its tokens, and what each of them can be.
+type stretch struct {
+	words  *Words
+	s      string
+	toks   []measure.Token
+	senses [][]sense
+	std    role.Role
+	label  string
+}
+
+func newStretch(w *Words, s string, toks []measure.Token, label string) *stretch {
+	t := &stretch{words: w, s: s, toks: toks, label: label, senses: w.look(toks)}
+	t.std, _ = role.Find(label)
+	return t
+}
+
+// is gives how many tokens from i on are of a class, the longest way; 0 where none.
+func (t *stretch) is(i int, c class) int {
+	_, n := t.as(i, c)
+	return n
+}
+
+// as gives what the tokens from i on stand for in a class, and how many they are.
+func (t *stretch) as(i int, c class) (value string, n int) {
+	if i < 0 || i >= len(t.senses) {
+		return "", 0
+	}
+	for _, s := range t.senses[i] {
+		if s.class == c && s.n > n {
+			value, n = s.value, s.n
+		}
+	}
+	return value, n
+}
+
+func (t *stretch) low(i int) string {
+	if i < 0 || i >= len(t.toks) {
+		return ""
+	}
+	return t.toks[i].Low
+}
+
+func (t *stretch) mark(i int) bool { return i < len(t.toks) && t.toks[i].Kind == measure.Mark }
+
+func (t *stretch) word(i int) bool {
+	return i >= 0 && i < len(t.toks) && t.toks[i].Kind == measure.Word
+}
+
+// text gives tokens as written.
+func (t *stretch) text(from, to int) string {
+	if to <= from {
+		return ""
+	}
+	return strings.TrimSpace(t.s[t.toks[from].Start:t.toks[to-1].End])
+}
+
+// lows gives tokens in lower case, with single spaces.
+func (t *stretch) lows(from, to int) string {
+	w := make([]string, 0, to-from)
+	for _, tok := range t.toks[from:to] {
+		w = append(w, tok.Low)
+	}
+	return strings.Join(w, " ")
+}
+
+// nameOf gives tokens as a name keeps them: in lower case, but for short capitals such
+// as CDC.
+func (t *stretch) nameOf(from, to int) string {
+	w := make([]string, 0, to-from)
+	for _, tok := range t.toks[from:to] {
+		word := tok.Low
+		if s := strings.TrimRight(t.s[tok.Start:tok.End], "-"); dressing.IsUpper(s) && len([]rune(s)) <= 4 && strings.IndexFunc(t.s, unicode.IsLower) >= 0 {
+			word = s
+		}
+		w = append(w, word)
+	}
+	return strings.Join(w, " ")
+}
+
+// number reads a number that counts something, or its range.
+func (t *stretch) number(i int) (measure.Interval, int) {
+	if i >= len(t.toks) {
+		return measure.Interval{}, 0
+	}
+	return measure.ScanNumber(t.toks, i)
+}
+
+// A phrase is a flat group about one material: how many of what, its colours, grade and
+// preparation, and its name.
+type phrase struct {
+	definite      bool // the, its, these: it points back
+	count         *measure.Interval
+	each          bool // of each, apiece
+	unit          string
+	colour        []string
+	name          []string
+	grade, prep   []string
+	amount        string
+	noun          bool // a noun of the trade is in the name
+	strange       int  // words of the name that nobody knows
+	of            bool // what is counted stood before "of" or "from"
+	source        bool // the name says where a feather comes from
+	guess         bool
+	share         float64
+	lastNoun      material.Kind
+	from, to      int
+	nameAt, unitA int
+	spans         []span
+	across        measure.Length // how wide each is
+	behind        string         // a form that stands behind the name: hair
+}
+
+// A span is some of a phrase's tokens with what they were understood as.
+type span struct {
+	from, to    int
+	as, meaning string
+}
+
+// grew tells what a step added to a phrase.
+func (p phrase) grew(was phrase) (as, meaning string) {
+	switch {
+	case len(p.name) > len(was.name):
+		if p.strange > was.strange {
+			return "material", "not in the vocabulary; kept as part of the name"
+		}
+		return "material", ""
+	case len(p.prep) > len(was.prep):
+		return "preparation", ""
+	case len(p.colour) > len(was.colour):
+		return "colour", ""
+	case len(p.grade) > len(was.grade):
+		return "size", ""
+	case p.unit != was.unit || p.unitA != was.unitA:
+		return "count", ""
+	case p.amount != was.amount:
+		return "amount", "an amount without a number"
+	}
+	return "plain", ""
+}
+
+func (p phrase) bare() bool { return len(p.name) == 0 && len(p.colour) == 0 }
+
+// noun reads a phrase at token i, and tells where it ends; i where there is none.
+func (t *stretch) noun(i int) (phrase, int) {
+	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}
+	k := i
+	if n := t.is(k, cGuessed); n > 0 && t.nounFollows(k+n) {
+		p.guess = true
+		k += n
+	}
+	k = t.leadIn(&p, k)
+	start := k
+	if p.count != nil {
+		p.spans = append(p.spans, span{i, k, "count", p.count.String()})
+	}
+	for k < len(t.toks) {
+		was := p
+		n := t.step(&p, k, k == start)
+		if n == 0 {
+			break
+		}
+		as, meaning := p.grew(was)
+		p.spans = append(p.spans, span{k, k + n, as, meaning})
+		k += n
+	}
+	if k == start || p.bare() && p.unit == "" && p.amount == "" && len(p.grade)+len(p.prep) == 0 {
+		return phrase{}, i
+	}
+	p.to = k
+	t.settle(&p)
+	return p, k
+}
+
+// leadIn reads what stands before the words of a phrase: an article, how many, how much.
+func (t *stretch) leadIn(p *phrase, k int) int {
+	if n := t.is(k, cAmount); n > 1 || n == 1 && !t.gradeHere(k) {
+		return k // an amount such as "a pinch of" has its own article
+	}
+	art := 0
+	if n := t.is(k, cArticle); n > 0 {
+		art = n
+		p.definite = t.low(k) != "a" && t.low(k) != "an"
+	} else if n := t.is(k, cPointer); n > 0 && (t.nounWord(k+n) || t.counts(k+n) != "") {
+		art, p.definite = n, true
+	}
+	if v, n := t.number(k); n > art && t.countsHere(k, n) {
+		p.count, k = t.wholeCount(k, v, n), k+n
+		art = 0
+	}
+	k += art
+	if p.count == nil {
+		for (t.is(k, cDegree) > 0 && t.word(k+1) || t.sizeLed(k)) && t.is(k, cPreparation) < 2 && t.is(k, cAmount) == 0 && t.is(k, cName) == 0 { // "a very small bunch", "some good"
+			if v, n := t.number(k); n > 0 && v.Low > 0 {
+				break
+			}
+			if !t.describes(k + 1) {
+				break
+			}
+			k++
+		}
+		if v, n := t.number(k); n > 0 && art > 0 && t.countsHere(k, n) { // "the two slips"
+			p.count, k = t.wholeCount(k, v, n), k+n
+		}
+	}
+	if p.count != nil {
+		if t.low(k) == "x" || t.low(k) == "×" {
+			k++
+		}
+		if t.low(k) == "of" {
+			k++
+		}
+		if l, m := measure.ScanLength(t.toks, k, t.words.partName); m > 0 && l.Of == measure.MM {
+			p.across = l
+			k += m
+		}
+		if t.low(k) == "(" { // "8 (eight) strands"
+			if _, n := t.number(k + 1); n > 0 && t.low(k+1+n) == ")" {
+				k += n + 2
+			}
+		}
+	}
+	return k
+}
+
+// sizeLed keeps nothing: words such as "good" before a noun say nothing of it.
+func (t *stretch) sizeLed(k int) bool {
+	return t.is(k, cQuality) > 0 && t.is(k, cColour)+t.is(k, cGrade)+t.is(k, cNoun)+t.is(k, cAmount)+t.is(k, cAdjective)+t.is(k, cShade)+t.is(k, cPreparation) == 0 && t.describes(k+1)
+}
+
+// describes tells whether a word can be part of a phrase.
+func (t *stretch) describes(k int) bool {
+	if !t.word(k) {
+		return false
+	}
+	for _, c := range []class{cNoun, cName, cColour, cShade, cGrade, cAdjective, cAmount, cPreparation, cCounted} {
+		if t.is(k, c) > 0 {
+			return true
+		}
+	}
+	return t.sizeLed(k)
+}
+
+// wholeCount gives a count: whole where it was hedged.
+func (t *stretch) wholeCount(k int, v measure.Interval, n int) *measure.Interval {
+	loose := measure.Hedged(t.toks, k)
+	for j := k + 1; j < k+n; j++ {
+		loose = loose || measure.OrSo(t.toks, j) > 0
+	}
+	if loose {
+		v = v.Whole()
+	}
+	return &v
+}
+
+// countsHere tells whether the number of n tokens at k can count a thing: not a size, a
+// year, a share or a part of a measure.
+func (t *stretch) countsHere(k, n int) bool {
+	v, _ := t.number(k)
+	if v.Low < 1 || v.Low >= 1500 {
+		return false
+	}
+	j := k + n
+	if t.low(j) == "x" && t.toks[j].Joined && t.strand() { // "4X mono"
+		return false
+	}
+	if t.low(j) == "of" || t.low(j) == "x" || t.low(j) == "×" {
+		j++
+	}
+	if l, m := measure.ScanLength(t.toks, j, t.words.partName); m > 0 && l.Of == measure.MM { // "a pair of 4 mm eyes"
+		j += m
+	}
+	return t.describes(j) || t.counts(j) != "" || t.low(j) == "(" || t.strangeName(j)
+}
+
+// counts gives what a word is counted under, "" where it is not counted.
+func (t *stretch) counts(k int) string {
+	if v, n := t.as(k, cCounted); n > 0 {
+		return v
+	}
+	v, _ := t.as(k, cCountedName)
+	return v
+}
+
+// gradeHere tells "thin" and "light" that are grades before a noun from amounts.
+func (t *stretch) gradeHere(k int) bool { return t.is(k, cGrade) == 1 && t.nounFollows(k+1) }
+
+// step takes the next word or words of a phrase, and tells how many.
+func (t *stretch) step(p *phrase, k int, first bool) int {
+	if c, n := t.as(k, cCorrected); n > 0 {
+		return t.corrected(p, c, k, n)
+	}
+	if !t.word(k) {
+		if t.low(k) == "#" && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number && t.std.Form != role.FormHook {
+			p.grade = append(p.grade, t.low(k+1))
+			return 2
+		}
+		return 0
+	}
+	if n := t.is(k, cName); n > 0 && !t.longer(k, n, cPreparation) {
+		return t.named(p, k, n, true)
+	}
+	if c, n := t.colour(k); n > 0 {
+		if p.noun && len(p.colour) > 0 && !t.nounFollows(k+n) {
+			return 0
+		}
+		p.colour = append(p.colour, c)
+		if t.is(k+n, cColoured) > 0 || t.low(k+n) == "colour" || t.low(k+n) == "color" {
+			n++
+		}
+		return n
+	}
+	if t.is(k+1, cMarking) > 0 && t.is(k, cColour) == 1 { // "white-tipped"
+		p.prep = append(p.prep, t.lows(k, k+2))
+		return 2
+	}
+	if n := t.is(k, cAmount); n > 0 && !(n == 1 && t.gradeHere(k)) && t.unitOf(k) == "" {
+		n = t.thickness(k, n)
+		if a := strings.TrimSuffix(t.lows(k, k+n), " of"); p.amount == "" {
+			p.amount = a
+		}
+		return n
+	}
+	if n := t.dyed(p, k); n > 0 {
+		return n
+	}
+	if n := t.is(k, cPreparation); n > 0 && t.is(k, cNoun) == 0 && !t.works(k, n) && !(t.low(k) == "short" && t.low(k+1) == "of") {
+		p.prep = append(p.prep, t.lows(k, k+n))
+		return n
+	}
+	if n := t.is(k, cGrade); n > 0 {
+		switch {
+		case t.low(k) == "size" && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number:
+			n = 2
+		case t.low(k) == "extra" && t.is(k+1, cGrade) > 0:
+			n = 2
+		case t.low(k) == "size":
+			return 0
+		}
+		p.grade = append(p.grade, t.lows(k, k+n))
+		return n
+	}
+	if n := t.unitHere(p, k); n > 0 {
+		return n
+	}
+	if n := t.is(k, cNoun); n > 0 && !t.otherThing(p, k) {
+		return t.named(p, k, n, true)
+	}
+	if n := t.is(k, cAdjective); n > 0 && (t.is(k, cGrowsOn) == 0 || p.noun || t.nounFollows(k+n)) {
+		return t.named(p, k, n, false)
+	}
+	if !first && (t.is(k, cDegree) > 0 || t.sizeLed(k)) && !p.noun && t.describes(k+1) {
+		return 1
+	}
+	if t.strangeName(k) && (!p.noun || t.nounWord(k+1)) { // "fox cub's ear"
+		p.strange++
+		return t.named(p, k, 1, false)
+	}
+	return 0
+}
+
+// corrected takes words that somebody said are something.
+func (t *stretch) corrected(p *phrase, as string, k, n int) int {
+	switch as {
+	case "colour":
+		p.colour = append(p.colour, t.lows(k, k+n))
+	case "material":
+		return t.named(p, k, n, true)
+	case "preparation":
+		p.prep = append(p.prep, t.lows(k, k+n))
+	case "amount":
+		p.amount = t.lows(k, k+n)
+	default:
+		return 0
+	}
+	return n
+}
+
+// works tells a participle of work, "wound", "tied in", from what a material is.
+func (t *stretch) works(k, n int) bool {
+	v, m := t.as(k, cAct)
+	if m < n {
+		return false
+	}
+	switch v {
+	case "holds", "cuts", "pulls over", "covers":
+		return false
+	case "winds": // "spun deer hair"
+		return !t.describes(k + n)
+	}
+	return true
+}
+
+// named takes words into the name.
+func (t *stretch) named(p *phrase, k, n int, noun bool) int {
+	if p.nameAt < 0 {
+		p.nameAt = k
+	}
+	p.name = append(p.name, t.nameOf(k, k+n))
+	if noun {
+		p.noun = true
+		if kind, ok := material.NounKind(t.low(k + n - 1)); ok && kind != material.Unknown {
+			p.lastNoun = kind
+		}
+		if of, m := t.as(k+n-1, cCountedName); m == 1 && (p.unit == "" || p.unitA >= 0 && t.is(p.unitA, cCounted) == 0) {
+			p.unit, p.unitA = of, k+n-1
+		}
+	}
+	return n
+}
+
+// otherThing tells a word that names a part of the fly, "the tail", from the noun of a
+// material, "calf tail".
+func (t *stretch) otherThing(p *phrase, k int) bool {
+	if kind, ok := material.NounKind(t.low(k)); ok && kind == material.Thread {
+		switch t.std.Form {
+		case role.FormTail, role.FormWing, role.FormLegs, role.FormCase, role.FormCheek, role.FormPost:
+			return true
+		}
+	}
+	return t.is(k, cOfFly) > 0 && len(p.name) == 0 && t.std.Name != t.low(k)
+}
+
+// unitOf gives what the word before "of" or "from" is counted under.
+func (t *stretch) unitOf(k int) string {
+	if t.low(k+1) != "of" && t.low(k+1) != "from" {
+		return ""
+	}
+	v, _ := t.as(k, cCounted)
+	return v
+}
+
+// unitHere reads what is counted: "fibres of", "slips", "herls".
+func (t *stretch) unitHere(p *phrase, k int) int {
+	of := t.counts(k)
+	if of == "" {
+		return 0
+	}
+	_, plainUnit := t.as(k, cCounted)
+	link := t.low(k+1) == "of" || t.low(k+1) == "from"
+	if link && len(p.name) == 0 {
+		j := k + 2
+		var dummy phrase
+		if n := t.is(j, cArticle); n > 0 {
+			j += n
+		} else if n := t.is(j, cPointer); n > 0 {
+			j += n
+		}
+		if v, n := t.number(j); n > 0 && p.count == nil && t.countsHere(j, n) { // "tips of 8 pheasant tail fibres"
+			p.count = t.wholeCount(j, v, n)
+			p.of = true
+			return j + n - k
+		}
+		if t.describes(j) && t.step(&dummy, j, true) > 0 || t.placeOnBird(j) > 0 {
+			p.unit, p.unitA, p.of = of, k, true
+			if t.is(k, cNoun) > 0 && plainUnit == 0 && of == "fibre" { // "hairs of natural deer"
+				p.behind = strings.TrimSuffix(t.low(k), "s")
+			}
+			p.source = t.low(k+1) == "from"
+			j += t.placeOnBird(j)
+			return j - k
+		}
+		if plainUnit > 0 {
+			p.unit, p.unitA = of, k
+			return 1
+		}
+		return 0
+	}
+	if plainUnit == 0 { // a word of the name as well
+		return 0
+	}
+	if p.count == nil && t.is(k, cNoun) > 0 && of == "feather" { // "a starling feather"
+		return 0
+	}
+	if p.unit == "fibre" && of == "feather" { // fibre tips are fibres
+		return 1
+	}
+	if p.of && p.unit != "" {
+		return 1
+	}
+	if t.is(k, cNoun) > 0 && len(p.name) == 0 && len(p.colour) == 0 && p.count == nil && !link {
+		return 0
+	}
+	if len(p.name) == 0 && len(p.colour) == 0 && p.count == nil && t.std.Form == role.FormHook {
+		return 0
+	}
+	p.unit, p.unitA = of, k
+	return 1
+}
+
+// placeOnBird reads "the knee of" before the bird: where on it the feather grows is no
+// other material.
+func (t *stretch) placeOnBird(j int) int {
+	k := j
+	for t.is(k, cArticle) > 0 || t.is(k, cQuality) > 0 {
+		k++
+	}
+	if n := t.is(k, cWhatElse); n > 0 && t.low(k+n) == "of" {
+		k += n + 1
+		for t.is(k, cArticle) > 0 {
+			k++
+		}
+		if t.describes(k) {
+			return k - j
+		}
+	}
+	return 0
+}
+
+// dyed reads "dyed yellow" after a material: what it was dyed is its colour, in place of
+// the one that took the dye.
+func (t *stretch) dyed(p *phrase, k int) int {
+	if t.low(k) != "dyed" || !p.noun {
+		return 0
+	}
+	end := k + 1
+	if c, n := t.colour(end); n > 0 {
+		_ = c
+		end += n
+	} else {
+		for t.word(end) && end < k+4 && t.is(end, cPlain) == 0 && t.is(end, cPreposition) == 0 && t.is(end, cAuxiliary) == 0 {
+			end++
+		}
+	}
+	if end == k+1 {
+		return 0
+	}
+	colour := t.lows(k+1, end)
+	switch strings.Join(p.colour, " and ") {
+	case "", "white", "natural", "cream", "natural white":
+		p.colour = []string{colour}
+	default: // "grizzle dyed olive"
+		p.colour = append(p.colour, colour)
+	}
+	p.prep = append(p.prep, "dyed")
+	return end - k
+}
+
+// longer tells whether a phrase of a class stands at k that has more than n tokens.
+func (t *stretch) longer(k, n int, c class) bool { return t.is(k, c) > n }
+
+// nounWord tells whether a word can be the noun or the name of a material.
+func (t *stretch) nounWord(k int) bool {
+	if c, n := t.as(k, cCorrected); n > 0 {
+		return c == "material"
+	}
+	return t.is(k, cNoun) > 0 || t.is(k, cName) > 0
+}
+
+// nounFollows tells whether a material's noun stands at or after token k in the same
+// phrase.
+func (t *stretch) nounFollows(k int) bool {
+	for j := k; j < k+4 && t.word(j); j++ {
+		if t.is(j, cAnd)+t.is(j, cOr)+t.is(j, cPreposition)+t.is(j, cArticle)+t.is(j, cAuxiliary) > 0 {
+			return false
+		}
+		if t.nounWord(j) {
+			return true
+		}
+		if of, n := t.as(j, cCounted); n > 0 && of == "fibre" && j > k && t.std.Form != role.FormHook {
+			return true
+		}
+	}
+	return false
+}
+
+// strangeName tells a word that nobody knows and that stands before a noun: it belongs to
+// the name.
+func (t *stretch) strangeName(k int) bool {
+	return t.word(k) && len(t.senses[k]) == 0 && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
+}
+
+// colour reads a colour phrase: "hot orange", "dark blue dun", "medium olive".
+func (t *stretch) colour(k int) (string, int) {
+	if !t.word(k) {
+		return "", 0
+	}
+	j := k
+	for t.word(j) && (t.is(j, cShade) > 0 || strings.HasSuffix(t.low(j), "ish") && material.IsColour(strings.TrimSuffix(t.low(j), "ish"))) {
+		if n := t.is(j, cColour); n > 1 {
+			break
+		}
+		j++
+		if t.mark(j) && t.low(j) == "." && t.toks[j].Joined && t.word(j+1) { // "lt. grey"
+			j++
+		}
+	}
+	if j == k+1 && t.shadeAlone(k) {
+		return t.low(k), 1
+	}
+	if t.hyphened(k) && t.is(k+1, cColoured) > 0 { // "mouse-coloured"
+		return t.low(k), 2
+	}
+	if j == k && t.hyphened(k) && t.is(k, cName) == 0 { // "wren-brown", "slate-blue"
+		if n := t.is(k+1, cColour); n > 0 && !t.notColour(k+1, k+n) && t.is(k, cNoun) == 0 {
+			return t.lows(k, k+n+1), n + 1
+		}
+	}
+	n := t.is(j, cColour)
+	if n == 0 && t.word(j) && t.is(j+1, cColoured) > 0 && t.is(j, cPlain) == 0 { // "light mouse coloured"
+		return t.lows(k, j+1), j - k + 2
+	}
+	if n == 0 { // a modifier that is a colour by itself: "rusty", "golden"
+		if j > k {
+			if m := t.is(j-1, cColour); m > 0 {
+				j, n = j-1, m
+			}
+		}
+		if n == 0 {
+			return "", 0
+		}
+	}
+	last := j + n - 1
+	if t.low(k) == "medium" && j > k { // "medium copper wire" is of medium gauge
+		switch kind, _ := t.headKind(last + 1); {
+		case material.IsMetal(t.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip:
+			return "", 0
+		}
+	}
+	if t.notColour(k, last) {
+		return "", 0
+	}
+	for t.word(last + 1) { // "ginger-brown", "brown olive": a second colour word joined to the first
+		m := t.is(last+1, cColour)
+		if m == 0 || t.notColour(last+1, last+m) || t.is(last+1, cName) > m {
+			break
+		}
+		last += m
+	}
+	return t.lows(k, last+1), last - k + 1
+}
+
+// shadeAlone tells whether "dark", "light" or "pale" stands right before a feather, a hair
+// or a fur, where it is the colour by itself.
+func (t *stretch) shadeAlone(k int) bool {
+	switch t.low(k) {
+	case "dark", "light", "pale":
+	default:
+		return false
+	}
+	if t.std.Form == role.FormHook || t.std.Name == "thread" || !t.nounFollows(k+1) || t.is(k+2, cColoured) > 0 {
+		return false
+	}
+	if t.is(k+1, cColour) > 0 && t.is(k+1, cName) == 0 {
+		return false // "dark olive"
+	}
+	switch kind, _ := t.headKind(k + 1); kind {
+	case material.Hair, material.Hackle, material.Feather, material.Slip, material.Fibre, material.Biot, material.Quill, material.Plume:
+		return true
+	case material.Fur:
+		return t.low(k) != "light" || t.low(k+1) != "dubbing"
+	}
+	return false
+}
+
+// hyphened tells whether a hyphen joins token k to the next.
+func (t *stretch) hyphened(k int) bool {
+	tok := t.toks[k]
+	return tok.Kind == measure.Word && strings.HasSuffix(t.s[tok.Start:tok.End], "-")
+}
+
+// notColour keeps apart words that are colours elsewhere: "copper" as a material of its
+// own, "hare" as the beast, "white tipped".
+func (t *stretch) notColour(from, last int) bool {
+	next := last + 1
+	if t.is(next, cMarking) > 0 {
+		return true
+	}
+	switch t.low(next) {
+	case "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+		return true
+	}
+	switch t.low(last) {
+	case "hare", "mole":
+		return true
+	case "bronze":
+		return t.low(next) == "mallard"
+	case "brass":
+		return t.std.Form == role.FormBead && t.colouredBefore(from) || t.low(next) == "bead" || t.low(next) == "beads" || t.low(next) == "cone" || t.low(next) == "bodied"
+	case "ash":
+		return t.low(next) == "wood"
+	case "natural":
+		return false
+	}
+	return from > last
+}
+
+// colouredBefore tells whether a colour stands before token k: a copper coloured bead of
+// brass is of brass.
+func (t *stretch) colouredBefore(k int) bool {
+	return slices.ContainsFunc(t.toks[:k], func(x measure.Token) bool { return material.IsColour(x.Low) })
+}
+
+// headKind gives the kind of the last material noun of the phrase at k.
+func (t *stretch) headKind(k int) (material.Kind, bool) {
+	kind, ok := material.Unknown, false
+	for j := k; j < k+6 && t.word(j) && t.is(j, cAnd)+t.is(j, cOr)+t.is(j, cPreposition) == 0; j++ {
+		if v, is := material.NounKind(t.low(j)); is {
+			kind, ok = v, true
+		}
+	}
+	return kind, ok
+}
+
+// settle puts a phrase right once it is whole: a plural that was counted, an amount that is
+// a count.
+func (t *stretch) settle(p *phrase) {
+	if !p.noun && len(p.name) > 0 && len(p.colour) == 0 && p.lastNoun == "" && p.strange > 0 {
+		p.strange = len(p.name)
+	}
+}
+
+// thickness adds to an amount what it is taken before or after: "a pencil's thickness before
+// the underfur is combed out".
+func (t *stretch) thickness(k, n int) int {
+	if w := t.low(k + n); n < 2 || w != "before" && w != "after" {
+		return n
+	}
+	for j := k + n + 1; j < k+n+7; j++ {
+		if t.atEnd(j) {
+			return j - k
+		}
+	}
+	return n
+}

@@ -1,0 +1,138 @@
+package reading
+
+import (
+	"strings"
+
+	"mothledger/core/measure"
+)
+
+// A pattern is a row of elements, each a class of the lexicon, a word in quotes, or something
+// that is scanned; with ? it may be missing, with * it may stand any number of times. What
+// stands between bars is one or the other: "number or_so? turn_quality* turns|winds".
+type pattern []element
+
+type element struct {
+	any      []atom
+	min, max int
+}
+
+// An atom is one thing that an element can be.
+type atom struct {
+	name    string
+	literal string
+	class   class
+	scan    func(*stretch, int) (item, int)
+}
+
+// An item is what an element was in a line.
+type item struct {
+	name     string
+	from, to int
+	value    string
+	v        measure.Interval
+	l        measure.Length
+}
+
+// scans are the elements that are no class: what the measures read.
+var scans = map[string]func(*stretch, int) (item, int){
+	"number": func(t *stretch, i int) (item, int) {
+		v, n := t.number(i)
+		return item{v: v}, n
+	},
+	"position": func(t *stretch, i int) (item, int) {
+		l, n := t.position(i)
+		return item{l: l}, n
+	},
+	"length": func(t *stretch, i int) (item, int) {
+		l, n := t.length(i)
+		return item{l: l}, n
+	},
+	"bound": func(t *stretch, i int) (item, int) {
+		lo, hi, n := measure.ScanBound(t.toks, i)
+		return item{v: measure.Interval{Low: lo, High: hi}}, n
+	},
+	"orso": func(t *stretch, i int) (item, int) { return item{}, measure.OrSo(t.toks, i) },
+	"part": func(t *stretch, i int) (item, int) {
+		label, n := t.part(i)
+		return item{value: label}, n
+	},
+	"colour": func(t *stretch, i int) (item, int) {
+		c, n := t.colour(i)
+		return item{value: c}, n
+	},
+	"noun_phrase": func(t *stretch, i int) (item, int) {
+		_, k := t.noun(i)
+		return item{}, k - i
+	},
+}
+
+// compile makes a pattern of its text. A slip in it is one in the program.
+func compile(text string) pattern {
+	var out pattern
+	for _, f := range strings.Fields(text) {
+		e := element{min: 1, max: 1}
+		switch {
+		case strings.HasSuffix(f, "?"):
+			e.min, f = 0, strings.TrimSuffix(f, "?")
+		case strings.HasSuffix(f, "*"):
+			e.min, e.max, f = 0, 8, strings.TrimSuffix(f, "*")
+		}
+		for _, alt := range strings.Split(f, "|") {
+			if w, ok := strings.CutPrefix(alt, "'"); ok {
+				e.any = append(e.any, atom{name: alt, literal: strings.TrimSuffix(w, "'")})
+			} else if scan := scans[alt]; scan != nil {
+				e.any = append(e.any, atom{name: alt, scan: scan})
+			} else {
+				e.any = append(e.any, atom{name: alt, class: classOf(strings.ReplaceAll(alt, "_", " ")), literal: "\x00"})
+			}
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// match finds the longest way in which a pattern stands at token i: its items by element,
+// and how many tokens; 0 where it does not stand there.
+func (p pattern) match(t *stretch, i int, items []item) ([]item, int) {
+	if len(p) == 0 {
+		return items, i
+	}
+	e := p[0]
+	if e.max > 0 {
+		for _, a := range e.any {
+			it, n := a.at(t, i)
+			if n == 0 {
+				continue
+			}
+			it.name, it.from, it.to = a.name, i, i+n
+			rest := append(pattern{{e.any, max(0, e.min-1), e.max - 1}}, p[1:]...)
+			if e.max == 1 {
+				rest = p[1:]
+			}
+			if got, end := rest.match(t, i+n, append(items, it)); end > 0 {
+				return got, end
+			}
+		}
+	}
+	if e.min > 0 {
+		return nil, 0
+	}
+	return p[1:].match(t, i, items)
+}
+
+func (a atom) at(t *stretch, i int) (item, int) {
+	switch {
+	case a.scan != nil:
+		if i >= len(t.toks) {
+			return item{}, 0
+		}
+		return a.scan(t, i)
+	case a.literal != "\x00":
+		if t.low(i) != a.literal || a.literal == "" {
+			return item{}, 0
+		}
+		return item{value: a.literal}, 1
+	}
+	v, n := t.as(i, a.class)
+	return item{value: v}, n
+}

@@ -1,0 +1,730 @@
+package reading
+
+import (
+	"strconv"
+	"strings"
+
+	"mothledger/core/hook"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// A rule says what a pattern of tokens is. No rule depends on another's place in the list;
+// of two that stand over the same tokens the kind decides (preference).
+type rule struct {
+	pattern string
+	// where tells for which parts the rule holds; nil for all
+	where func(t *stretch) bool
+	says  func(t *stretch, m match) (chunk, bool)
+
+	compiled pattern
+}
+
+// A match is where a pattern stands, and its items.
+type match struct {
+	from, to int
+	items    []item
+}
+
+// the gives the first item of a name.
+func (m match) the(name string) item {
+	for _, it := range m.items {
+		if it.name == name {
+			return it
+		}
+	}
+	return item{from: -1, to: -1}
+}
+
+func (m match) has(name string) bool { return m.the(name).to > 0 }
+
+// all gives the items of a name.
+func (m match) all(name string) []item {
+	var out []item
+	for _, it := range m.items {
+		if it.name == name {
+			out = append(out, it)
+		}
+	}
+	return out
+}
+
+var rules = compiled(turnRules, measureRules, placeRules, blendRules, relationRules, jointRules)
+
+func compiled(lists ...[]rule) []rule {
+	var out []rule
+	for _, list := range lists {
+		for _, r := range list {
+			r.compiled = compile(r.pattern)
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// plainKinds are the classes whose phrases are a chunk by themselves.
+var plainKinds = []struct {
+	class class
+	kind  kind
+}{
+	{cOptional, kOptional}, {cExtra, kOptional}, {cLeaveOut, kOptional}, {cNobodyTies, kAbsent}, {cEssential, kEssential},
+	{cInstead, kInstead}, {cReplaces, kReplaces}, {cElse, kElse}, {cVague, kVague}, {cOwnHabit, kOwn}, {cSpecimen, kSpecimen}, {cDoubtful, kDoubtful},
+	{cAnd, kAnd}, {cOr, kOr}, {cThen, kThen}, {cPreposition, kPreposition}, {cWhy, kWhy}, {cInCase, kInCase}, {cInTime, kInTime}, {cSays, kSays},
+	{cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
+	{cWhatElse, kElsewhat}, {cOfHook, kElsewhat}, {cCorrects, kCorrects}, {cWhen, kWhen},
+	{cLeadIn, kPlain}, {cArticle, kPlain}, {cPointer, kPlain}, {cDegree, kPlain}, {cQuality, kPlain}, {cPlain, kPlain},
+}
+
+// candidates lists the chunks that can begin at token i.
+func (t *stretch) candidates(i int, out []chunk) []chunk {
+	tok := t.toks[i]
+	one := chunk{kind: kUnread, from: i, to: i + 1, unread: 1}
+	switch tok.Kind {
+	case measure.Mark:
+		one.kind, one.unread = kMark, 0
+		if tok.Low == "%" || tok.Low == "°" || tok.Low == "#" {
+			one.kind, one.unread = kUnread, 1
+		}
+	case measure.Number:
+		one.kind = kNumber
+		one.v = measure.Interval{Low: tok.Value, High: tok.Value}
+	}
+	out = append(out, one)
+	if c, n := t.as(i, cCorrected); n > 0 && c == "remark" {
+		out = append(out, chunk{kind: kRemark, from: i, to: i + n})
+	}
+	for _, s := range t.senses[i] {
+		if s.class == cCorrects && tok.Low == "no" && !(i+1 < len(t.toks) && t.mark(i+1) && t.low(i+1) != ".") {
+			continue
+		}
+		for _, p := range plainKinds {
+			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) {
+				continue
+			}
+			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
+		}
+	}
+	if v, n := t.number(i); n > 0 {
+		out = append(out, chunk{kind: kNumber, from: i, to: i + n, v: v, unread: 1})
+	}
+	if t.std.Form == role.FormHook {
+		if c, ok := t.sizesAt(i); ok {
+			out = append(out, c)
+		}
+		if c, ok := t.hookWord(i); ok {
+			out = append(out, c)
+		}
+		if n := t.is(i, cHookPlain); n > 0 {
+			out = append(out, chunk{kind: kPlain, from: i, to: i + n})
+		}
+	}
+	if p, k := t.noun(i); k > i && t.std.Form != role.FormHook {
+		c := chunk{kind: kThing, from: i, to: k, thing: &p, unread: p.strange}
+		if p.bare() && p.unit == "" && p.count == nil {
+			c.kind = kPrepared
+		}
+		out = append(out, c)
+	}
+	var room [8]item
+	for _, r := range rules {
+		if r.where != nil && !r.where(t) {
+			continue
+		}
+		items, to := r.compiled.match(t, i, room[:0])
+		if to <= i {
+			continue
+		}
+		if c, ok := r.says(t, match{i, to, items}); ok {
+			c.from = i
+			if c.to == 0 {
+				c.to = to
+			}
+			out = append(out, c)
+		}
+	}
+	for _, scan := range []func(int) (chunk, bool){t.gaugeAt, t.ratioAt, t.conditionAt, t.versionAt, t.aughtAt} {
+		if c, ok := scan(i); ok {
+			out = append(out, c)
+		}
+	}
+	out = t.stretchAt(i, out)
+	if t.low(i) == t.label || t.low(i) == t.std.Name {
+		out = append(out, chunk{kind: kPlain, from: i, to: i + 1})
+	}
+	return out
+}
+
+// saysHowMuch tells a plain word that says how much of something: that is never dropped in
+// silence.
+func (t *stretch) saysHowMuch(i int) bool { return cardinalWord(t.low(i)) > 0 }
+
+var turnRules = []rule{
+	// five turns, 4 to 5 even turns, a couple of turns
+	{pattern: "'x'|'×'? number orso? 'of'? turn_quality* turns", says: func(t *stretch, m match) (chunk, bool) {
+		v := m.the("number").v
+		return t.turnsTo(chunk{kind: kTurns, v: v}, m.to), v.High > 0
+	}},
+	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
+		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
+	}},
+	{pattern: "number '(' number ')' turn_quality* turns", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kTurns, v: m.the("number").v}, true
+	}},
+	// a turn and a half
+	{pattern: "'a'|'one' 'turn' 'and' 'a' 'half'", says: func(t *stretch, m match) (chunk, bool) {
+		c := chunk{kind: kTurns, v: measure.Interval{Low: 1.5, High: 1.5}, to: m.to}
+		if t.low(m.to) == "to" || t.low(m.to) == "or" {
+			if more, n := t.number(m.to + 1); n > 0 && more.High > 1.5 && t.is(m.to+1+n, cTurns) > 0 {
+				c.v.High, c.to = more.High, m.to+2+n
+			}
+		}
+		return t.turnsTo(c, c.to), true
+	}},
+	// twice round
+	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
+		x, _ := strconv.ParseFloat(m.the("times").value, 64)
+		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
+	}},
+	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
+		x, _ := strconv.ParseFloat(m.the("times").value, 64)
+		return chunk{kind: kTimes, v: measure.Interval{Low: x, High: x}}, true
+	}},
+	{pattern: "number 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kCoats, v: m.the("number").v}, m.the("number").v.Low >= 1
+	}},
+	{pattern: "number quality|turn_quality|amount 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kCoats, v: m.the("number").v}, m.the("number").v.Low >= 1
+	}},
+	{pattern: "per_side", says: func(t *stretch, m match) (chunk, bool) {
+		one := t.low(m.from) == "one"
+		c := chunk{kind: kPer}
+		if one {
+			c.v = measure.Interval{Low: 1, High: 1}
+		}
+		return c, true
+	}},
+	{pattern: "number per_side", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kPer, v: m.the("number").v}, m.the("number").v.Low >= 1
+	}},
+	{pattern: "number '+' number", says: func(t *stretch, m match) (chunk, bool) { // 3+3 fibres
+		both := m.all("number")
+		if both[0].v != both[1].v {
+			return chunk{}, false
+		}
+		return chunk{kind: kPer, v: both[0].v}, true
+	}},
+	{pattern: "counter", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kWay, word: "counter"}, t.low(m.to) != "hackle"
+	}},
+	{pattern: "counter 'to'|'from'|'of'|'as' article? part", says: t2(kWay, "counter")},
+	{pattern: "with", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kWay, word: "with"}, t.low(m.to) != "hackle"
+	}},
+	{pattern: "'x'|'×' number", says: func(t *stretch, m match) (chunk, bool) { // moose hair x 10-12
+		return chunk{kind: kNumber, v: m.the("number").v, word: "x"}, m.the("number").v.Low >= 1
+	}},
+	{pattern: "number 'behind'", says: func(t *stretch, m match) (chunk, bool) { // 2 behind and 2 in front
+		v := m.the("number").v
+		more, n := t.inFront(m.to - 1)
+		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + more.Low, High: v.High + more.High}, to: m.to - 1 + n}, n > 0 && t.std.Form == role.FormCollar
+	}},
+	{pattern: "opening", says: t2(kSpacing, "opening")},
+	{pattern: "even", says: t2(kSpacing, "even")},
+}
+
+func t2(k kind, word string) func(*stretch, match) (chunk, bool) {
+	return func(*stretch, match) (chunk, bool) { return chunk{kind: k, word: word}, true }
+}
+
+// turnsTo adds what follows turns: those in front of the wing, a bound, the most that there
+// may be.
+func (t *stretch) turnsTo(c chunk, k int) chunk {
+	c.to = k
+	if more, n := t.inFront(k); n > 0 { // "3 turns behind the wing and 2 in front"
+		c.v = measure.Interval{Low: c.v.Low + more.Low, High: c.v.High + more.High}
+		c.to = k + n
+		c.basis = "both sides"
+	}
+	comma := 0
+	if t.low(c.to) == "," {
+		comma = 1
+	}
+	if lo, hi, n := measure.ScanBound(t.toks, c.to+comma); n > 0 {
+		c.v = c.v.Times(lo, hi)
+		c.to += comma + n
+	}
+	if hi, n := t.ceiling(c.to); n > 0 && hi > c.v.High {
+		c.v.High = hi
+		c.to += n
+	}
+	return c
+}
+
+// ceiling reads the most that there may be, said after a number: "two turns, three at the
+// outside".
+func (t *stretch) ceiling(i int) (float64, int) {
+	k := i
+	for t.low(k) == "," || t.low(k) == "or" {
+		k++
+	}
+	v, n := t.number(k)
+	if n == 0 || k == i || measure.Hedged(t.toks, k) {
+		return 0, 0
+	}
+	if lo, hi, m := measure.ScanBound(t.toks, k+n); m > 0 && lo == 0 && hi == 1 {
+		return v.High, k + n + m - i
+	}
+	return 0, 0
+}
+
+// inFront reads "behind the wing and two in front" at token i: the turns that come on top.
+func (t *stretch) inFront(i int) (measure.Interval, int) {
+	k := i
+	if t.low(k) == "of" && (t.low(k+1) == "each" || t.low(k+1) == "both") {
+		k += 2
+	}
+	if t.low(k) != "behind" {
+		return measure.Interval{}, 0
+	}
+	k++
+	after := k
+	if t.low(k) == "the" {
+		k++
+	}
+	n := t.is(k, cLabel)
+	if _, m := t.role(k); m > n {
+		n = m
+	}
+	if n == 0 && k != after {
+		return measure.Interval{}, 0
+	}
+	k += n
+	for t.low(k) == "and" || t.low(k) == "," || t.low(k) == "then" {
+		k++
+	}
+	v, m := t.number(k)
+	if m == 0 || t.low(k+m) != "in" || t.low(k+m+1) != "front" {
+		return measure.Interval{}, 0
+	}
+	k += m + 2
+	if t.low(k) == "of" && (t.low(k+1) == "it" || t.low(k+1) == "them") {
+		k += 2
+	} else if t.low(k) == "of" && t.low(k+1) == "the" {
+		if _, n := t.role(k + 2); n > 0 {
+			k += 2 + n
+		}
+	}
+	return v, k - i
+}
+
+var measureRules = []rule{
+	{pattern: "length", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kLength, l: m.the("length").l, to: m.to}, true
+	}},
+	{pattern: "number 'denier'|'den'|'d'|'tex'", says: func(t *stretch, m match) (chunk, bool) {
+		x, unit := m.the("number"), t.low(m.to-1)
+		if x.to != x.from+1 || unit != "denier" && unit != "tex" && t.std.Name != "thread" && t.std.Name != "head" {
+			return chunk{}, false
+		}
+		v := x.v
+		if unit == "tex" {
+			v.Low = measure.DenierOfTex(v.Low)
+		}
+		return chunk{kind: kThread, v: v}, true
+	}},
+	{pattern: "number '-' 'denier'|'den'|'tex'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kThread, v: m.the("number").v}, true
+	}},
+	{pattern: "number 'degrees'|'degree'|'°'", says: t2(kAngle, "")},
+	{pattern: "number 'lb'|'lbs'|'kg'", where: (*stretch).strand, says: t2(kGrade, "")},
+}
+
+// gaugeAt reads the trade's gauges of wire, floss and monofilament as a thickness: "AWG 30",
+// "36 SWG", "6X", ".020 lead". The basis of each goes with it.
+func (t *stretch) gaugeAt(i int) (chunk, bool) {
+	across := func(n int, mm float64, basis string) (chunk, bool) {
+		mm = measure.Round(mm, 4)
+		return chunk{kind: kMeasured, from: i, to: i + n, v: measure.Interval{Low: mm, High: mm}, basis: basis}, true
+	}
+	tok := t.toks[i]
+	if tok.Kind == measure.Number && (t.std.Name == "underweight" || t.std.Name == "underbody") && tok.Value >= 0.005 && tok.Value <= 0.06 && (t.low(i+1) == "lead" || t.low(i+1) == "wire" || t.std.Name == "underweight" && (i+1 == len(t.toks) || t.mark(i+1) && t.low(i+1) != `"`)) {
+		return across(1, tok.Value*measure.MMPerInch, "inches, as wire is sold")
+	}
+	number, name := tok, t.low(i+1)
+	if name != "awg" && name != "swg" { // "AWG 30"
+		name, number = t.low(i), measure.Token{}
+		if i+1 < len(t.toks) {
+			number = t.toks[i+1]
+		}
+	}
+	if number.Kind == measure.Number && number.Value == float64(int(number.Value)) {
+		switch name {
+		case "awg":
+			if number.Value <= 50 {
+				return across(2, measure.AWGMM(int(number.Value)), "AWG "+number.Low+", ASTM B258")
+			}
+		case "swg":
+			if mm, err := measure.SWGMM(int(number.Value)); err == nil {
+				return across(2, mm, "SWG "+number.Low+", BS 3737")
+			}
+		}
+	}
+	if tok.Kind == measure.Number && len(tok.Low) == 1 && tok.Value <= 8 && t.low(i+1) == "x" && t.toks[i+1].Joined && t.strand() {
+		return across(2, measure.TippetMM(int(tok.Value)), tok.Low+"X, common practice")
+	}
+	return chunk{}, false
+}
+
+// strand tells whether a part speaks of a round strand such as monofilament, whose X is a
+// thickness and not a hook's code.
+func (t *stretch) strand() bool {
+	for i := range t.toks {
+		switch t.low(i) {
+		case "mono", "monofilament", "nylon", "tippet", "fluorocarbon", "line", "bristle", "bristles":
+			if t.low(i) != "tippet" || t.low(i-1) != "pheasant" {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// length reads a length at token i with the words that belong to it, "2 mm long", "half the
+// shank at most".
+func (t *stretch) length(i int) (measure.Length, int) {
+	l, n := measure.ScanLength(t.toks, i, t.words.partName)
+	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && t.beadNext(i+1) {
+		l, n = bareBead(t.toks[i])
+	}
+	if n == 0 {
+		return l, 0
+	}
+	if t.low(i+n) == "as" && t.low(i+n+1) == "long" && t.low(i+n+2) != "as" {
+		n += 2
+	}
+	for longWords[t.low(i+n)] || t.low(i+n) == "in" && t.low(i+n+1) == "length" {
+		if t.low(i+n) == "in" {
+			n++
+		}
+		n++
+	}
+	if t.low(i+n) == "is" && longWords[t.low(i+n+1)] {
+		n += 2
+	}
+	comma := 0
+	if t.low(i+n) == "," {
+		comma = 1
+	}
+	if lo, hi, m := measure.ScanBound(t.toks, i+n+comma); m > 0 {
+		v := measure.Interval{Low: l.Low, High: l.High}.Times(lo, hi)
+		l.Low, l.High = v.Low, v.High
+		n += comma + m
+	}
+	if k := i + n; t.low(k) == "times" || t.low(k) == "," && t.low(k+1) == "times" {
+		if t.low(k) == "," {
+			k++
+		}
+		if v, m := t.number(k + 1); m > 0 {
+			l.Low, l.High = l.Low*v.Low, l.High*v.High
+			n = k + 1 + m - i
+		}
+	}
+	l.Text = t.text(i, i+n)
+	return l, n
+}
+
+// beadNext tells whether what follows a bare number can be of a bead: "2.8 gold".
+func (t *stretch) beadNext(i int) bool {
+	if !t.word(i) {
+		return true
+	}
+	_, colour := t.colour(i)
+	return colour > 0 || t.nounFollows(i) || t.is(i, cAdjective) > 0 || t.low(i) == "on" || t.low(i) == "for"
+}
+
+func (t *stretch) position(i int) (measure.Length, int) {
+	if i >= len(t.toks) {
+		return measure.Length{}, 0
+	}
+	l, n := measure.ScanPosition(t.toks, i, t.words.partName)
+	if n > 0 {
+		l.Text = t.text(i, i+n)
+	}
+	return l, n
+}
+
+// role reads the label of a part at token i.
+func (t *stretch) role(i int) (string, int) {
+	if i >= len(t.toks) {
+		return "", 0
+	}
+	idx, n := t.words.roles.Match(t.toks, i)
+	if n == 0 {
+		return "", 0
+	}
+	return role.Label(t.words.roleList[idx]), n
+}
+
+// part reads the label of a part that is no everyday word.
+func (t *stretch) part(i int) (string, int) {
+	if i >= len(t.toks) {
+		return "", 0
+	}
+	return t.words.partName(t.toks[i:])
+}
+
+func (t *stretch) spans() bool { return t.std.Spans }
+
+var placeRules = []rule{
+	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
+		l := m.the("position").l
+		l.Text = t.text(m.from, m.to)
+		way := "begins"
+		if v, n := t.as(m.from, cAct); n > 0 && v == "ties" {
+			way = "ties"
+		} else if t.low(m.from) == "opposite" {
+			way = ""
+		}
+		if t.low(m.from) == "from" && (t.low(m.from-1) == "back" || t.low(m.from-1) == "away" || t.low(m.from-1) == "forward") {
+			return chunk{}, false
+		}
+		return chunk{kind: kStart, l: l, word: way}, true
+	}},
+	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
+		l := m.the("position").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, true
+	}},
+	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
+		l := m.the("position").l
+		way, n := t.as(m.from-1, cPreposition)
+		behind := n > 0 && way != "of" && way != "with" && way != "for" || t.low(m.from) == "opposite" || t.low(m.from) == "level"
+		return chunk{kind: kPlace, l: l}, t.low(m.from) != "with" && (!l.IsPart() || behind)
+	}},
+	{pattern: "'between' position 'and' position", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("position")
+		return t.betweenPlaces(m, both[0].l, both[1].l), true
+	}},
+	{pattern: "'from'? position 'to' position", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("position")
+		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart() && (t.spans() || t.low(m.from) == "from" || t.low(m.from) == "eye")
+	}},
+	{pattern: "'from' position 'back'|'forward'|'up'|'down' 'to' position", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("position")
+		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart()
+	}},
+}
+
+func (t *stretch) betweenPlaces(m match, a, b measure.Length) chunk {
+	a.Text = t.text(m.from, m.to)
+	b.Text = a.Text
+	return chunk{kind: kStretch, l: a, end: b}
+}
+
+// stretchAt reads "the rear two thirds of the shank" and how far forward something goes.
+func (t *stretch) stretchAt(i int, out []chunk) []chunk {
+	if from, to, n := measure.ScanStretch(t.toks, i); n > 0 {
+		from.Text, to.Text = t.text(i, i+n), t.text(i, i+n)
+		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: "share"})
+	}
+	if at, n := measure.ScanForward(t.toks, i); n > 0 && t.spans() {
+		at.Text = t.text(i, i+n)
+		out = append(out, chunk{kind: kEnd, from: i, to: i + n, l: at})
+	}
+	return out
+}
+
+var blendRules = []rule{
+	{pattern: "number '%'|'percent' 'of'?", says: func(t *stretch, m match) (chunk, bool) {
+		v := m.the("number").v
+		v.Low, v.High = v.Low/100, v.High/100
+		return chunk{kind: kShare, v: v, word: "percent"}, v.Low > 0 && v.Low <= 1
+	}},
+	{pattern: "number 'of'?", says: func(t *stretch, m match) (chunk, bool) { // two-thirds black
+		v := m.the("number").v
+		_, colour := t.colour(m.to)
+		return chunk{kind: kShare, v: v}, v.Low == v.High && v.Low > 0 && v.Low < 1 && (colour > 0 || t.nounFollows(m.to))
+	}},
+	{pattern: "number 'part'|'parts' 'of'?", says: func(t *stretch, m match) (chunk, bool) {
+		v := m.the("number").v
+		_, colour := t.colour(m.to)
+		return chunk{kind: kShare, v: v, word: "parts"}, v.Low >= 1 && v.Low <= 10 && v.Low == v.High && (colour > 0 || t.nounFollows(m.to))
+	}},
+	{pattern: "number 'part'|'parts' 'to' number 'part'|'parts'?", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("number")
+		return chunk{kind: kRatio, v: measure.Interval{Low: both[0].v.Low, High: both[1].v.Low}}, both[0].v.Low >= 1
+	}},
+	{pattern: "number ':' number", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("number")
+		return chunk{kind: kRatio, v: measure.Interval{Low: both[0].v.Low, High: both[1].v.Low}}, both[0].v.Low >= 1 && both[1].v.Low >= 1
+	}},
+	{pattern: "number 'to' number", says: func(t *stretch, m match) (chunk, bool) { // olive hare and orange rabbit, three to one
+		both := m.all("number")
+		return chunk{kind: kRatio, v: measure.Interval{Low: both[0].v.Low, High: both[1].v.Low}}, both[1].v.Low == 1 && both[0].v.Low > 1 && both[0].v.Low == both[0].v.High
+	}},
+	{pattern: "'half' 'and' 'half'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}}, true
+	}},
+	{pattern: "'equal' 'parts'|'shares'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}, word: "equal"}, true
+	}},
+}
+
+// ratioAt reads "50/50", "60-40".
+func (t *stretch) ratioAt(i int) (chunk, bool) {
+	if a, b, ok := strings.Cut(t.low(i), "/"); ok {
+		x, errA := strconv.Atoi(a)
+		y, errB := strconv.Atoi(b)
+		if errA == nil && errB == nil && x+y == 100 {
+			return chunk{kind: kRatio, from: i, to: i + 1, v: measure.Interval{Low: float64(x), High: float64(y)}}, true
+		}
+	}
+	if i+2 < len(t.toks) && t.toks[i].Kind == measure.Number && t.low(i+1) == "-" && t.toks[i+2].Kind == measure.Number && t.toks[i].Value+t.toks[i+2].Value == 100 {
+		return chunk{kind: kRatio, from: i, to: i + 3, v: measure.Interval{Low: t.toks[i].Value, High: t.toks[i+2].Value}}, true
+	}
+	return chunk{}, false
+}
+
+var relationRules = []rule{
+	// butts of the tail fibres, the rest of the silk
+	{pattern: "article? continues|rest article? part counted* butt_end?", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kContinues, word: m.the("part").value}, true
+	}},
+	{pattern: "article part butt_end", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kContinues, word: m.the("part").value}, m.the("part").value != t.label
+	}},
+	{pattern: "same_as part", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame, word: m.the("part").value}, true
+	}},
+	{pattern: "article? 'same' noun_phrase? 'as' article? part", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame, word: m.the("part").value}, true
+	}},
+	{pattern: "article? 'same' noun_phrase? again_part article? part", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame, word: m.the("part").value}, true
+	}},
+	// the rest of those fibres, the same fibres
+	{pattern: "article? rest pointer counted", says: func(t *stretch, m match) (chunk, bool) { return chunk{kind: kContinues}, true }},
+	{pattern: "pointer counted", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kContinues}, t.std.Form != role.FormTail
+	}},
+	{pattern: "article? 'same' counted|counted_name", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kContinues, word: "same"}, t.std.Form != role.FormTail && t.atStart(m.from)
+	}},
+	{pattern: "article? 'same'|'ditto'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame}, t.atEnd(m.to)
+	}},
+	{pattern: "number 'of' article? 'same'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame}, t.atEnd(m.to)
+	}},
+	{pattern: "number counted 'of' article? 'same'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kSame}, t.atEnd(m.to)
+	}},
+	{pattern: "article part", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kPart, word: m.the("part").value}, t.low(m.from) != "a" && t.low(m.from) != "an"
+	}},
+}
+
+var jointRules = []rule{
+	{pattern: "number 'of' person", says: t2(kPerson, "")}, // three of us
+	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
+	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kAccount}, t.atEnd(m.to)
+	}},
+	{pattern: "'as'|'since' number", says: func(t *stretch, m match) (chunk, bool) { // "as 3 out of 4 tiers go too far"
+		return chunk{kind: kWhy, to: m.from + 1}, t.is(m.from-1, cPreposition) == 0
+	}},
+	{pattern: "'to' purpose", says: func(t *stretch, m match) (chunk, bool) { return chunk{kind: kPurpose}, t.low(m.from+1) != "be" }},
+}
+
+// conditionAt reads a condition on the size of the hook at token i: "on 16 and smaller".
+func (t *stretch) conditionAt(i int) (chunk, bool) {
+	n := t.is(i, cBySize)
+	if n == 0 || t.std.Form == role.FormHook {
+		return chunk{}, false
+	}
+	k := i + n
+	if t.low(k) == "#" || t.low(k) == "size" {
+		k++
+	}
+	at := k
+	size := func(k int) int {
+		if k >= len(t.toks) {
+			return 0
+		}
+		if v := cardinalWord(t.low(k)); v >= 6 && t.low(k) != "dozen" && t.low(k-1) != "on" && t.low(k-1) != "from" {
+			return int(v)
+		}
+		s, err := hook.ParseSize(strings.TrimRight(t.low(k), "s"))
+		if err != nil || s < 2 {
+			return 0
+		}
+		return int(s)
+	}
+	a := size(k)
+	if a == 0 {
+		return chunk{}, false
+	}
+	k++
+	b := a
+	more := func(words ...string) bool {
+		for j, w := range words {
+			if t.low(k+j) != w {
+				return false
+			}
+		}
+		k += len(words)
+		return true
+	}
+	first := t.low(i)
+	switch {
+	case first == "below" || first == "under":
+		a, b = a+1, int(hook.Smallest)
+	case first == "above" || first == "over":
+		a, b = 1, a-1
+	case more("and", "smaller"), more("and", "below"), more("or", "smaller"), more("and", "under"), more("down"), more("downwards"):
+		b = int(hook.Smallest)
+	case more("and", "larger"), more("and", "above"), more("or", "larger"), more("and", "bigger"), more("up"), more("upwards"):
+		a = 1
+	case t.low(k) == "to" || t.low(k) == "-" || t.low(k) == "and":
+		if x := size(k + 1); x > 0 && x != a { // "on 10s and 8s"
+			a, b = min(a, x), max(a, x)
+			k += 2
+		}
+	}
+	next := t.low(k) // "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
+	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || next == "mm" || next == "inch" || t.is(k, cTurns) > 0 || t.counts(k) != "" || next == "%" || next == "eye" || next == "×" {
+		return chunk{}, false
+	}
+	if next == "hook" || next == "hooks" {
+		k++
+	}
+	return chunk{kind: kWhen, from: i, to: k, low: a, top: b}, true
+}
+
+// versionAt reads "on the dark version".
+func (t *stretch) versionAt(i int) (chunk, bool) {
+	if (t.low(i) == "on" || t.low(i) == "in" || t.low(i) == "for") && t.low(i+1) == "the" {
+		for k := i + 2; k < i+5; k++ {
+			switch t.low(k) {
+			case "version", "versions", "variant", "form", "dressing":
+				return chunk{kind: kWhen, from: i, to: k + 1}, true
+			}
+		}
+	}
+	return chunk{}, false
+}
+
+// aughtAt reads "8/0" of a thread.
+func (t *stretch) aughtAt(i int) (chunk, bool) {
+	a, ok := strings.CutSuffix(t.low(i), "/0")
+	if !ok || a == "" || !isDigits(a) || t.std.Name != "thread" && t.std.Name != "head" {
+		return chunk{}, false
+	}
+	return chunk{kind: kThread, from: i, to: i + 1, word: t.low(i)}, true
+}
+
+// atStart tells whether a token begins what stands between two stops.
+func (t *stretch) atStart(i int) bool { return i == 0 || t.mark(i-1) }
+
+// atEnd tells whether a stop stands at a token, or nothing.
+func (t *stretch) atEnd(i int) bool { return i >= len(t.toks) || t.mark(i) }
