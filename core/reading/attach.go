@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -26,19 +27,19 @@ type maker struct {
 	parts  float64 // of "two parts hare to one of rabbit", all parts together
 	shares int
 	// stretches counts the stretches of the shank that were named
-	stretches  int
-	grades     []string
-	act        string // what the act of the clause does
-	aside      bool   // what follows up to the end of the sentence is somebody's talk
-	counted    *phrase
-	turned     *chunk
-	corrects   bool   // what comes next replaces what was said
-	or         bool   // the clause before ended in "or"
-	bracket    bool   // the talk goes on to the end of the bracket
-	lastUnit   string // what was counted last
-	negated    bool
-	shadowed   bool     // what was named last only says where something stands
-	underneath []phrase // what the part lies on: a bed of floss
+	stretches int
+	grades    []string
+	act       string // what the act of the clause does
+	aside     bool   // what follows up to the end of the sentence is somebody's talk
+	counted   *phrase
+	turned    *chunk
+	corrects  bool   // what comes next replaces what was said
+	or        bool   // the clause before ended in "or"
+	bracket   bool   // the talk goes on to the end of the bracket
+	legs      bool   // the ends of a wing case were told to be the legs
+	lastUnit  string // what was counted last
+	negated   bool
+	shadowed  bool // what was named last only says where something stands
 }
 
 // placed is a phrase that is a material of the part, with what joins it to the one before.
@@ -175,6 +176,9 @@ func (m *maker) absent() bool {
 // clause takes what one clause says.
 func (m *maker) clause(c *clause, n int) {
 	if len(c.chunks) == 0 {
+		return
+	}
+	if m.asLegs(*c, n) {
 		return
 	}
 	switch {
@@ -383,7 +387,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, "plain", "")
 	case kPer:
-		m.perSide(x)
+		m.perSide(c, i)
 	case kLength:
 		m.lengthOf(c, i, prep)
 	case kPlace, kStart, kEnd, kStretch:
@@ -459,6 +463,9 @@ func (m *maker) value(c clause, i int, prep string) {
 		m.unread = append(m.unread, x)
 		m.take(x.from, x.to, "unread", "")
 	case kShare:
+		if n := len(m.said); n > 0 && x.word == "percent" && (i+1 == len(c.chunks) || c.chunks[i+1].kind != kThing) && m.said[n-1].from >= c.from() { // "hare's mask 70%"
+			m.shareOf(&m.said[n-1].phrase, x)
+		}
 		m.take(x.from, x.to, "amount", "")
 	default:
 		m.take(x.from, x.to, "plain", "")
@@ -715,6 +722,9 @@ func (m *maker) turns(c clause, i int) {
 		return
 	}
 	p := m.part
+	if x.basis == "bracket" { // "4 (5 on bigger hooks) turns"
+		m.inBracket(x)
+	}
 	if p.Turns == nil || m.turned != nil && m.turned.v == (measure.Interval{Low: 1, High: 1}) && m.turned.from > 0 {
 		v := x.v
 		p.Turns = &v
@@ -795,16 +805,18 @@ func (m *maker) holdsDown(c clause, i int) bool {
 }
 
 // perSide takes "three each side".
-func (m *maker) perSide(x chunk) {
+func (m *maker) perSide(in clause, i int) {
+	x := in.chunks[i]
 	c := m.part.Count
+	if c != nil && c.Low > 0 && x.v.Low == 0 && i > 0 && (m.counted == nil || m.counted.from < in.from()) { // "15 fibres, pulled over, two of them left each side"
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
 	if c == nil {
 		c = &Count{}
 		m.part.Count = c
 	}
 	if x.v.Low > 0 {
-		if c.Low > 0 && c.Per == "" && m.counted != nil && m.counted.count != nil && false {
-			return
-		}
 		c.Low, c.High = x.v.Low, x.v.High
 	}
 	c.Per = "side"
@@ -903,7 +915,7 @@ func (m *maker) earlier(label string) (string, bool) {
 // same takes the part whose material this one shares.
 func (m *maker) same(c clause, x chunk) {
 	label, ok := m.earlier(x.word)
-	whole := x.from == 0 && (x.to == c.to() || m.toks[min(x.to, len(m.toks)-1)].Kind == measure.Mark) // "as the hackle", which comes later
+	whole := x.from == 0 && x.to < len(m.toks) && m.mark(x.to) // "as the hackle", which comes later
 	if m.part.SameAs == "" && label != m.part.Role && (ok || whole) && (m.atEnd(x.to) || m.low(x.to) == "but" || len(m.said) == 0) {
 		m.part.SameAs = label
 		m.take(x.from, x.to, "material", "the same material as the "+label)
@@ -1184,4 +1196,51 @@ func (m *maker) accounts() {
 func (m *maker) endsInOr(c clause) bool {
 	last := c.chunks[len(c.chunks)-1].kind
 	return last == kOr || last == kElse
+}
+
+var (
+	// ownWay are words of "in mine" and "in the original"
+	ownWay = lexicon.Set("own way")
+)
+
+// asLegs keeps "the ends parted as legs, three a side" of a wing case as an act: its count is
+// of the legs, not of the case.
+func (m *maker) asLegs(c clause, n int) bool {
+	if m.std.Form != role.FormCase || n == 0 {
+		return false
+	}
+	if m.legs && c.has(kPer) {
+		m.note(c.from(), c.to(), "a small act that belongs to this part")
+		return true
+	}
+	ends, legs := false, false
+	for k := c.from(); k < c.to(); k++ {
+		ends = ends || m.is(k, cButtEnd) > 0
+		label, _ := m.role(k)
+		std, _ := role.Find(label)
+		legs = legs || std.Form == role.FormLegs
+	}
+	if !ends || !legs {
+		return false
+	}
+	m.legs = true
+	m.part.Acts = append(m.part.Acts, m.text(c.from(), c.to()))
+	m.take(c.from(), c.to(), "note", "a small act that belongs to this part")
+	return true
+}
+
+// inBracket keeps the turns that a bracket between number and turns gives for other hooks.
+func (m *maker) inBracket(x chunk) {
+	for k := x.from; k < x.to; k++ {
+		if m.low(k) != "(" {
+			continue
+		}
+		v, n := m.number(k + 1)
+		for end := k + 1 + n; n > 0 && end < x.to; end++ {
+			if m.low(end) == ")" && end > k+1+n {
+				m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(k+1+n, end), Text: m.text(k+1, k+1+n), Turns: &v})
+				return
+			}
+		}
+	}
 }

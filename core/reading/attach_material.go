@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/role"
 )
@@ -181,7 +182,7 @@ func (m *maker) plainName(p placed) string {
 	name := strings.TrimSpace(strings.Join(p.name, " ") + " " + p.behind)
 	last := lastWord(name)
 	s, ok := singularEnds[last]
-	if c := m.part.Count; ok && c != nil && countNouns[last].of == c.Of {
+	if c := m.part.Count; ok && c != nil && countedAs[last] == c.Of {
 		return strings.TrimSuffix(name, last) + s
 	}
 	return name
@@ -298,3 +299,20 @@ func (m *maker) settleCount() {
 		}
 	}
 }
+
+var (
+	// containers are words that only shape what follows "of"
+	containers = lexicon.Set("form")
+	// units are what is counted of a material that was named before
+	units = lexicon.Set("piece")
+	// shapes are containers that say nothing of what the material is
+	shapes = lexicon.Set("made form")
+	// coverings are where on a bird or a beast a material grows
+	coverings = lexicon.Set("covering")
+	markings  = lexicon.Set("marking")
+	// countedAs are words of a name that are counted as well, by what they are counted under
+	countedAs    = lexicon.Values("counted name")
+	singularEnds = lexicon.Values("singular")
+)
+
+func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:] }

@@ -3,6 +3,7 @@ package reading
 import (
 	"fmt"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -332,17 +333,16 @@ func (m *maker) stretch1(c clause, i int) {
 		return
 	}
 	if !m.std.Spans {
+		if l, n := m.length(x.from); n > 0 && l.Of == measure.Shank { // "eye to bend": one shank
+			m.keepLength(chunk{from: x.from, to: max(x.to, x.from+n), l: l})
+			return
+		}
 		for k := x.from + 1; k < x.to; k++ { // "from behind the eye to level with the bend": how far it reaches
 			if l, n := m.length(k); m.low(k) == "to" && n > 0 && l.Reach && k+n >= x.to {
 				m.keepLength(chunk{from: k, to: x.to, l: l})
 				m.note(x.from, k, "where it stands; no value of its own")
 				return
 			}
-		}
-		if l, n := measure.ScanLength(m.toks, x.from, m.stretch.words.partName); n > 0 && l.Of == measure.Shank { // "eye to bend": one shank
-			l.Text = m.text(x.from, x.from+n)
-			m.keepLength(chunk{from: x.from, to: x.to, l: l})
-			return
 		}
 	}
 	if !p.From.IsZero() && !p.To.IsZero() {
@@ -414,3 +414,67 @@ func (m *maker) stretchAfter(c clause) bool {
 	}
 	return false
 }
+
+// orderPlaces puts the place nearer the bend first where both are known
+// stations.
+func orderPlaces(a, b measure.Length) (from, to measure.Length) {
+	sa, oka := station(a)
+	sb, okb := station(b)
+	if oka && okb && sa < sb {
+		return b, a
+	}
+	return a, b
+}
+
+func station(l measure.Length) (float64, bool) {
+	switch l.Of {
+	case measure.Shank:
+		return l.Mid(), true
+	case measure.Barb, measure.Point, measure.Bend:
+		return 0.9, true
+	case measure.Eye:
+		return 0.16 * l.Mid(), true
+	case measure.MM: // counted from the eye; of a middling hook
+		return min(0.5, l.Mid()/10), true
+	}
+	return 0, false
+}
+
+func placeMeaning(l measure.Length) string {
+	switch l.Of {
+	case measure.Shank:
+		switch {
+		case l.Low == 0 && l.High == 0:
+			return "behind the eye"
+		case l.Low == 1 && l.High == 1:
+			return "where the bend begins"
+		}
+		return fmt.Sprintf("%.2f of the shank behind the eye", l.Mid())
+	case measure.Eye:
+		return measure.Interval{Low: l.Low, High: l.High}.String() + " eye lengths behind the eye"
+	case measure.MM:
+		return measure.Interval{Low: l.Low, High: l.High}.String() + " mm behind the eye"
+	}
+	return "at the " + string(l.Of)
+}
+
+func lengthMeaning(l measure.Length) string {
+	switch {
+	case l.Of == measure.HookU:
+		return "read as 1.0 to 1.4 shanks"
+	case l.Reach && l.Low == 1 && l.High == 1:
+		return "reaches the " + string(l.Of)
+	case l.Reach:
+		return fmt.Sprintf("%.2f to %.2f of the way to the %s", l.Low, l.High, l.Of)
+	case l.Low != l.High:
+		return fmt.Sprintf("%.3g to %.3g × %s", l.Low, l.High, l.Of)
+	case l.Of == measure.MM:
+		return fmt.Sprintf("%.3g mm", l.Low)
+	}
+	return fmt.Sprintf("%.3g × %s", l.Low, l.Of)
+}
+
+var (
+	longWords  = lexicon.Set("dimension")
+	acrossSaid = lexicon.Set("across")
+)

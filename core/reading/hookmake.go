@@ -392,7 +392,9 @@ func (m *maker) hookWhen(c clause) {
 
 // saidToBe tells whether a size is what somebody says that the hook is.
 func (m *maker) saidToBe(c clause, k int) bool {
-	for k--; k > 0 && c.chunks[k].kind == kPlain; k-- {
+	j := c.chunks[k].from - 1
+	for m.is(j, cArticle) > 0 {
+		j--
 	}
-	return c.chunks[k].kind == kAuxiliary && (m.low(c.chunks[k].from) == "is" || m.low(c.chunks[k].from) == "was")
+	return m.low(j) == "is" || m.low(j) == "was"
 }

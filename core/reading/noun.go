@@ -19,11 +19,25 @@ type stretch struct {
 	senses [][]sense
 	std    role.Role
 	label  string
+	// what measures stand at each token, scanned once
+	scanned []scan
+}
+
+// A scan is what measures a token begins: a number, a place, a length, and how many tokens each
+// has; -1 where it was not scanned yet.
+type scan struct {
+	number                 measure.Interval
+	place, length          measure.Length
+	numberN, placeN, longN int
 }
 
 func newStretch(w *Words, s string, toks []measure.Token, label string) *stretch {
 	t := &stretch{words: w, s: s, toks: toks, label: label, senses: w.look(toks)}
 	t.std, _ = role.Find(label)
+	t.scanned = make([]scan, len(toks))
+	for i := range t.scanned {
+		t.scanned[i].numberN, t.scanned[i].placeN, t.scanned[i].longN = -1, -1, -1
+	}
 	return t
 }
 
@@ -95,7 +109,11 @@ func (t *stretch) number(i int) (measure.Interval, int) {
 	if i >= len(t.toks) {
 		return measure.Interval{}, 0
 	}
-	return measure.ScanNumber(t.toks, i)
+	s := &t.scanned[i]
+	if s.numberN < 0 {
+		s.number, s.numberN = measure.ScanNumber(t.toks, i)
+	}
+	return s.number, s.numberN
 }
 
 // A phrase is a flat group about one material: how many of what, its colours, grade and

@@ -91,33 +91,77 @@ func compile(text string) pattern {
 	return out
 }
 
+// begins tells cheaply whether a pattern can begin at token i.
+func (p pattern) begins(t *stretch, i int) bool {
+	for _, e := range p {
+		for _, a := range e.any {
+			switch {
+			case a.name == "number":
+				if _, n := t.number(i); n > 0 {
+					return true
+				}
+			case a.name == "position":
+				if _, n := t.position(i); n > 0 {
+					return true
+				}
+			case a.scan != nil:
+				return true
+			case a.literal != "\x00":
+				if t.toks[i].Low == a.literal {
+					return true
+				}
+			case hasSense(t.senses[i], a.class):
+				return true
+			}
+		}
+		if e.min > 0 {
+			return false
+		}
+	}
+	return true
+}
+
 // match finds the longest way in which a pattern stands at token i: its items by element,
 // and how many tokens; 0 where it does not stand there.
 func (p pattern) match(t *stretch, i int, items []item) ([]item, int) {
-	if len(p) == 0 {
-		return items, i
+	for k, e := range p {
+		if e.max > 1 { // any number of them: as many as there are
+			for n := 0; n < e.max; n++ {
+				it, ok := e.at(t, i)
+				if !ok {
+					break
+				}
+				items, i = append(items, it), it.to
+			}
+			continue
+		}
+		it, ok := e.at(t, i)
+		if !ok {
+			if e.min > 0 {
+				return nil, 0
+			}
+			continue
+		}
+		if e.min == 0 && k+1 < len(p) { // it may be missing: what follows decides
+			if got, to := p[k+1:].match(t, it.to, append(items, it)); to > 0 {
+				return got, to
+			}
+			continue
+		}
+		items, i = append(items, it), it.to
 	}
-	e := p[0]
-	if e.max > 0 {
-		for _, a := range e.any {
-			it, n := a.at(t, i)
-			if n == 0 {
-				continue
-			}
+	return items, i
+}
+
+// at gives the first of the things that an element can be at token i.
+func (e element) at(t *stretch, i int) (item, bool) {
+	for _, a := range e.any {
+		if it, n := a.at(t, i); n > 0 {
 			it.name, it.from, it.to = a.name, i, i+n
-			rest := append(pattern{{e.any, max(0, e.min-1), e.max - 1}}, p[1:]...)
-			if e.max == 1 {
-				rest = p[1:]
-			}
-			if got, end := rest.match(t, i+n, append(items, it)); end > 0 {
-				return got, end
-			}
+			return it, true
 		}
 	}
-	if e.min > 0 {
-		return nil, 0
-	}
-	return p[1:].match(t, i, items)
+	return item{}, false
 }
 
 func (a atom) at(t *stretch, i int) (item, int) {

@@ -11,6 +11,7 @@ import (
 
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
+	"mothledger/core/hook"
 	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -595,11 +596,13 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		r.inNote = true
 		as = "note"
 	case "sizes":
-		as = "hook"
-		p := Part{Line: n, Role: "hook", Hook: &Hook{}}
-		hl := &hookLine{reader: r, part: &p}
-		hl.read(s, at, end, marks)
-		if k := p.Hook; k.Style != "" || k.Shank != "" || k.Wire != "" || k.Eye != "" || k.Barb != "" {
+		p := Part{Line: n, Role: "hook", Materials: []Material{}}
+		r.make(n, &p, newStretch(r.words, s, lexAt(s, at, end), "hook"), marks, false)
+		k := p.Hook
+		if x, err := hook.ParseSize(k.Size); err == nil && d.Sizes == nil {
+			d.Sizes = &Sizes{Low: int(x), High: int(x)}
+		}
+		if k.Style != "" || k.Shank != "" || k.Wire != "" || k.Eye != "" || k.Barb != "" {
 			p.Text = value
 			d.Parts = append(d.Parts, p)
 			r.started = true

@@ -130,6 +130,9 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 		if r.where != nil && !r.where(t) {
 			continue
 		}
+		if !r.compiled.begins(t, i) {
+			continue
+		}
 		items, to := r.compiled.match(t, i, room[:0])
 		if to <= i {
 			continue
@@ -166,6 +169,17 @@ var turnRules = []rule{
 	}},
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
+	}},
+	{pattern: "number '('", says: func(t *stretch, m match) (chunk, bool) { // 4 (5 on bigger hooks) turns
+		for k := m.to; k < m.to+8 && k < len(t.toks); k++ {
+			if t.low(k) != ")" {
+				continue
+			}
+			for k++; t.is(k, cTurnQuality) > 0 && t.is(k, cTurns) == 0; k++ {
+			}
+			return chunk{kind: kTurns, v: m.the("number").v, to: k + 1, basis: "bracket"}, t.is(k, cTurns) > 0
+		}
+		return chunk{}, false
 	}},
 	{pattern: "number '(' number ')' turn_quality* turns", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kTurns, v: m.the("number").v}, true
@@ -392,6 +406,14 @@ func (t *stretch) strand() bool {
 // length reads a length at token i with the words that belong to it, "2 mm long", "half the
 // shank at most".
 func (t *stretch) length(i int) (measure.Length, int) {
+	s := &t.scanned[i]
+	if s.longN < 0 {
+		s.length, s.longN = t.lengthAt(i)
+	}
+	return s.length, s.longN
+}
+
+func (t *stretch) lengthAt(i int) (measure.Length, int) {
 	l, n := measure.ScanLength(t.toks, i, t.words.partName)
 	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && t.beadNext(i+1) {
 		l, n = bareBead(t.toks[i])
@@ -446,11 +468,14 @@ func (t *stretch) position(i int) (measure.Length, int) {
 	if i >= len(t.toks) {
 		return measure.Length{}, 0
 	}
-	l, n := measure.ScanPosition(t.toks, i, t.words.partName)
-	if n > 0 {
-		l.Text = t.text(i, i+n)
+	s := &t.scanned[i]
+	if s.placeN < 0 {
+		s.place, s.placeN = measure.ScanPosition(t.toks, i, t.words.partName)
+		if s.placeN > 0 {
+			s.place.Text = t.text(i, i+s.placeN)
+		}
 	}
-	return l, n
+	return s.place, s.placeN
 }
 
 // role reads the label of a part at token i.
@@ -493,7 +518,7 @@ var placeRules = []rule{
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, true
+		return chunk{kind: kEnd, l: l}, t.low(m.the("position").from) != "of" // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
@@ -728,3 +753,16 @@ func (t *stretch) atStart(i int) bool { return i == 0 || t.mark(i-1) }
 
 // atEnd tells whether a stop stands at a token, or nothing.
 func (t *stretch) atEnd(i int) bool { return i >= len(t.toks) || t.mark(i) }
+
+// bareBead reads "3/32 bead" as inches and "2.8 bead" as millimetres, as beads
+// are sold.
+func bareBead(t measure.Token) (measure.Length, int) {
+	switch {
+	case strings.Contains(t.Low, "/") && t.Value > 0.05 && t.Value < 0.3:
+		mm := t.Value * measure.MMPerInch
+		return measure.Length{Low: mm, High: mm, Of: measure.MM}, 1
+	case !strings.Contains(t.Low, "/") && t.Value >= 1.5 && t.Value <= 6:
+		return measure.Length{Low: t.Value, High: t.Value, Of: measure.MM}, 1
+	}
+	return measure.Length{}, 0
+}

@@ -2,7 +2,6 @@ package reading
 
 import (
 	"mothledger/core/lexicon"
-	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -10,38 +9,23 @@ import (
 // Words is the vocabulary a reader works with. Builtin gives the trade's own;
 // With adds what a club's archivists entered.
 type Words struct {
-	tree       *tree // the rows of the lexicon
-	roles      measure.Phrases
-	roleList   []string
-	names      measure.Phrases
-	colours    measure.Phrases
-	colourList []string
-	amounts    measure.Phrases
-	amountList []string
-	preps      measure.Phrases
-	prepList   []string
+	tree     *tree // the rows of the lexicon
+	roles    measure.Phrases
+	roleList []string
 	// fixed are words that people corrected, with what each was corrected to
 	fixed     measure.Phrases
 	fixedList []string
 	fixedAs   []string
 }
 
-func newWords(colours []string) *Words {
+var builtin = func() *Words {
 	var labels []string
 	for _, r := range role.All {
 		labels = append(labels, r.Name)
 		labels = append(labels, r.Also...)
 	}
-	w := &Words{tree: newTree(lexicon.All()), roleList: labels, colourList: colours, amountList: material.Amounts(), prepList: material.Preparations()}
-	w.roles = measure.NewPhrases(labels...)
-	w.names = measure.NewPhrases(material.Names()...)
-	w.colours = measure.NewPhrases(colours...)
-	w.amounts = measure.NewPhrases(w.amountList...)
-	w.preps = measure.NewPhrases(w.prepList...)
-	return w
-}
-
-var builtin = newWords(material.Colours())
+	return &Words{tree: newTree(lexicon.All()), roles: measure.NewPhrases(labels...), roleList: labels}
+}()
 
 // Builtin is the vocabulary that ships with the program.
 func Builtin() *Words { return builtin }
@@ -73,27 +57,8 @@ func phrasesOf(class string) measure.Phrases { return measure.NewPhrases(lexicon
 
 // Fixed phrases of the reader, by what they do in a line.
 var (
-	counterSet    = phrasesOf("counter")
-	withSet       = phrasesOf("with")
-	openingSet    = phrasesOf("opening")
-	evenSet       = phrasesOf("even")
-	optionalSet   = phrasesOf("optional")
-	absentSet     = phrasesOf("absent")
-	perSideSet    = phrasesOf("per side")
-	insteadSet    = phrasesOf("instead")
-	replacesSet   = phrasesOf("replaces")
-	elseSet       = phrasesOf("else")
-	vagueSet      = phrasesOf("vague")
-	continueSet   = phrasesOf("continues")
-	sameAsSet     = phrasesOf("same as")
-	inlineRib     = phrasesOf("inline rib")
-	inlineUnder   = phrasesOf("inline underbody")
-	inlinePalmer  = phrasesOf("inline palmer")
-	holdWords     = lexicon.Set("holds down")
-	tieWords      = lexicon.Set("ties")
-	turnWords     = lexicon.Set("turns")
-	turnQualities = lexicon.Set("turn quality")
-	causeSet      = phrasesOf("reason")
-	verbAfterTo   = lexicon.Set("purpose")
-	noise         = lexicon.Set("plain")
+	inlineRib    = phrasesOf("inline rib")
+	inlineUnder  = phrasesOf("inline underbody")
+	inlinePalmer = phrasesOf("inline palmer")
+	holdWords    = lexicon.Set("holds down")
 )
