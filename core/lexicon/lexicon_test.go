@@ -149,6 +149,17 @@ func TestClassesAreAsked(t *testing.T) {
 			t.Fatal(err)
 		}
 		ast.Inspect(tree, func(n ast.Node) bool {
+			if kv, ok := n.(*ast.KeyValueExpr); ok { // a rule's pattern
+				key, isKey := kv.Key.(*ast.Ident)
+				lit, isLit := kv.Value.(*ast.BasicLit)
+				if isKey && isLit && key.Name == "pattern" {
+					for _, name := range strings.FieldsFunc(lit.Value, func(r rune) bool { return strings.ContainsRune(" |?*\"", r) }) {
+						if name = strings.ReplaceAll(name, "_", " "); builtin.classes[name].Name != "" {
+							asked[name] = true
+						}
+					}
+				}
+			}
 			call, ok := n.(*ast.CallExpr)
 			if !ok || len(call.Args) != 1 {
 				return true
@@ -162,7 +173,7 @@ func TestClassesAreAsked(t *testing.T) {
 					callee = "lexicon"
 				}
 			}
-			if lit, ok := call.Args[0].(*ast.BasicLit); ok && slices.Contains([]string{"lexicon", "hedges", "phrasesOf"}, callee) {
+			if lit, ok := call.Args[0].(*ast.BasicLit); ok && slices.Contains([]string{"lexicon", "hedges", "phrasesOf", "classOf"}, callee) {
 				class, err := strconv.Unquote(lit.Value)
 				if err != nil {
 					t.Fatal(err)

@@ -395,7 +395,7 @@ func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	if is(toks, k, "the", "its") {
 		k++
 	}
-	if is(toks, k, "outside", "outer", "start", "deepest") {
+	if is(toks, k, "outside", "outer", "outermost", "furthest", "start", "deepest") {
 		k++
 		if is(toks, k, "of") {
 			k++

@@ -36,6 +36,8 @@ type maker struct {
 	corrects  bool   // what comes next replaces what was said
 	or        bool   // the clause before ended in "or"
 	bracket   bool   // the talk goes on to the end of the bracket
+	room      bool   // room was spoken of, and how much comes next
+	taken     int    // stretches that gave a value or a remark
 	legs      bool   // the ends of a wing case were told to be the legs
 	lastUnit  string // what was counted last
 	negated   bool
@@ -52,6 +54,11 @@ type placed struct {
 // take marks the tokens of a chunk as understood.
 func (m *maker) take(from, to int, as, meaning string) {
 	if to > from {
+		switch as {
+		case "plain", "unread":
+		default:
+			m.taken++
+		}
 		m.marks.set(m.toks[from].Start, m.toks[to-1].End, as, meaning)
 	}
 }
@@ -130,7 +137,7 @@ func (m *maker) absent() bool {
 		return false
 	}
 	end := first.from + n
-	if n > 0 {
+	if n > 0 && !c.has(kAbsent) {
 		for end < len(m.toks) && (ownWay[m.low(end)] || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 			end++
 		}
@@ -191,7 +198,18 @@ func (m *maker) clause(c *clause, n int) {
 			m.take(c.from(), c.to(), "plain", "")
 			return
 		}
+	case m.room && c.chunks[0].kind == kStandsFor && c.has(kLength): // "until there is room for the hackle, which is two eye lengths"
+		m.room = false
+		x := c.chunks[c.where(kLength)]
+		if m.part.To.IsZero() && x.l.Of == measure.Eye && m.std.Spans {
+			m.part.To = x.l
+			m.take(c.from(), c.to(), "place", "ends "+placeMeaning(x.l))
+			return
+		}
+		m.remark(*c, "kept as a remark")
+		return
 	case c.kind == saysWhy, c.kind == saysCase:
+		m.room = c.chunks[0].kind == kInTime && c.has(kElsewhat)
 		if c.kind == saysCase && m.untilPlace(*c) {
 			break
 		}
@@ -215,7 +233,11 @@ func (m *maker) clause(c *clause, n int) {
 	}
 	sure, rest := m.split(*c)
 	if len(sure.chunks) > 0 {
+		was := m.taken
 		m.main(sure)
+		if m.taken == was && !m.idle(sure) { // nothing came of it: kept as said
+			m.note(sure.from(), sure.to(), "kept as a remark")
+		}
 	}
 	if len(rest.chunks) > 0 {
 		m.listUnread(rest)
@@ -306,7 +328,7 @@ func (m *maker) main(c clause) {
 	if c.kind == saysElse || m.or {
 		joint = "or"
 	}
-	m.or = m.endsInOr(c)
+	m.or = m.endsInOr(c) || m.or && !c.has(kThing)
 	if m.onCondition(c) {
 		return
 	}
@@ -390,9 +412,13 @@ func (m *maker) value(c clause, i int, prep string) {
 		m.perSide(c, i)
 	case kLength:
 		m.lengthOf(c, i, prep)
-	case kPlace, kStart, kEnd, kStretch:
+	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
 	case kWay:
+		if m.act == "measures" || m.act == "holds" || m.act == "does" {
+			m.note(x.from, x.to, "kept as a remark")
+			return
+		}
 		if m.wound() && !m.parachute() && p.Winding == "" {
 			p.Winding = x.word
 		}
@@ -429,6 +455,10 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		if x.kind == kSame {
 			m.same(c, x)
+			return
+		}
+		if x.word == "rest" {
+			m.rest(c, i)
 			return
 		}
 		if label, ok := m.earlier(x.word); ok && p.Continues == "" && label != p.Role {
@@ -492,9 +522,15 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	}
 	switch {
-	case m.negated, m.act == "takes away", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+	case i+1 < len(c.chunks) && c.chunks[i+1].kind == kNegation, prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
+		return shadow("kept as a remark")
+	case m.negated, m.act == "takes away", m.act == "does", m.act == "measures", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
+		m.part.Winding = "with"
+		m.take(x.from, x.to, "winding", "the same way as the body")
+		return false
+	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "": // "four turns, with the dubbing"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false
@@ -518,6 +554,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		}
 	default:
 		return shadow("where it stands to another part; no value of its own")
+	}
+	if p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && m.part.Continues == "" { // "a pinch of the same hare"
+		m.sameThing(p)
 	}
 	m.inked(p)
 	if !p.across.IsZero() {
@@ -578,6 +617,12 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	part := m.part
 	if p.unit != "" {
 		m.lastUnit = p.unit
+	}
+	if p.count == nil && p.one && (p.of || len(p.name) == 0) {
+		switch p.unit {
+		case "slip", "feather", "strip", "plume", "strand":
+			p.count = &measure.Interval{Low: 1, High: 1}
+		}
 	}
 	if p.count == nil {
 		if p.unit == "slip" && part.Count == nil && len(p.name) > 0 {
@@ -915,8 +960,16 @@ func (m *maker) earlier(label string) (string, bool) {
 // same takes the part whose material this one shares.
 func (m *maker) same(c clause, x chunk) {
 	label, ok := m.earlier(x.word)
+	if x.thing != nil {
+		ok = true
+		if std, is := role.Find(strings.Join(x.thing.name, " ")); is && std.Name != m.std.Name && len(x.thing.colour) == 0 { // "the same hackle as is used at the head"
+			label = std.Name
+		} else {
+			m.said = append(m.said, placed{*x.thing, c.open, false})
+		}
+	}
 	whole := x.from == 0 && x.to < len(m.toks) && m.mark(x.to) // "as the hackle", which comes later
-	if m.part.SameAs == "" && label != m.part.Role && (ok || whole) && (m.atEnd(x.to) || m.low(x.to) == "but" || len(m.said) == 0) {
+	if m.part.SameAs == "" && label != m.part.Role && (ok || whole) && (m.atEnd(x.to) || m.low(x.to) == "but" || len(m.said) == 0 || x.thing != nil) {
 		m.part.SameAs = label
 		m.take(x.from, x.to, "material", "the same material as the "+label)
 		return
@@ -983,6 +1036,11 @@ func (m *maker) onCondition(c clause) bool {
 	if w < 0 || m.std.Form == role.FormHook {
 		return false
 	}
+	if w == 0 && len(c.chunks) > 1 && m.nounSaid() && !m.or { // "In a blow she puts in six."
+		turned := c
+		turned.chunks = append(append([]chunk{}, c.chunks[1:]...), c.chunks[0])
+		return m.onCondition(turned)
+	}
 	p := m.part
 	x := c.chunks[w]
 	cond := Condition{When: m.text(x.from, x.to), SizeLow: x.low, SizeHigh: x.top}
@@ -1046,8 +1104,10 @@ func (m *maker) onCondition(c clause) bool {
 	p.Conditions = append(p.Conditions, cond)
 	alone := again || wordsOnly && !named && first < w
 	from := x.from
-	if alone {
+	if alone && c.chunks[first].from < x.from {
 		from = c.chunks[first].from
+	} else if alone {
+		m.take(c.chunks[first].from, c.chunks[w-1].to, "condition", "only "+cond.When)
 	}
 	meaning := "what stands before it holds only " + cond.When
 	if alone {
@@ -1239,6 +1299,64 @@ func (m *maker) inBracket(x chunk) {
 		for end := k + 1 + n; n > 0 && end < x.to; end++ {
 			if m.low(end) == ")" && end > k+1+n {
 				m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(k+1+n, end), Text: m.text(k+1, k+1+n), Turns: &v})
+				return
+			}
+		}
+	}
+}
+
+// idle tells a clause of small words alone, of which nothing need be kept.
+func (m *maker) idle(c clause) bool {
+	for _, x := range c.chunks {
+		switch x.kind {
+		case kPlain, kAnd, kOr, kElse, kThen, kPreposition, kStandsFor, kAuxiliary:
+		case kUnread:
+			return true
+		default:
+			return false
+		}
+	}
+	words := 0
+	for k := c.from(); k < c.to(); k++ {
+		if m.is(k, cQuality)+m.is(k, cDegree) > 0 {
+			words++
+		}
+	}
+	return words == 0
+}
+
+// rest takes what is left of a thing: it goes on from the part that the thing was named for;
+// the rest of the thread is thread.
+func (m *maker) rest(c clause, i int) {
+	x := c.chunks[i]
+	p := *x.thing
+	if p.lastNoun == material.Thread {
+		m.inked(p)
+		m.said = append(m.said, placed{p, c.open, false})
+		return
+	}
+	noun := p.name[len(p.name)-1]
+	for k := len(m.d.Parts) - 1; k >= 0; k-- {
+		q := m.d.Parts[k]
+		for _, mat := range q.Materials {
+			if q.Role != m.part.Role && lastWord(mat.Name) == noun && m.part.Continues == "" {
+				m.part.Continues = q.Role
+				m.take(x.from, x.to, "material", "goes on from the "+q.Role)
+				return
+			}
+		}
+	}
+	m.inked(p)
+	m.said = append(m.said, placed{p, c.open, false})
+}
+
+// sameThing finds the part whose material "the same hare" is.
+func (m *maker) sameThing(p phrase) {
+	for k := len(m.d.Parts) - 1; k >= 0 && len(p.name) > 0; k-- {
+		q := m.d.Parts[k]
+		for _, mat := range q.Materials {
+			if q.Role != m.part.Role && material.Holds(strings.ReplaceAll(mat.Name, "'s", ""), strings.TrimSuffix(p.name[len(p.name)-1], "'s")) {
+				m.part.SameAs = q.Role
 				return
 			}
 		}

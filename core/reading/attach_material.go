@@ -15,6 +15,7 @@ import (
 // goes to the material before it, what is accepted instead is an alternative.
 func (m *maker) assemble() {
 	m.settleCount()
+	m.settleAmounts()
 	list := m.said
 	part := m.part
 	var waiting []placed // colours that wait for their noun
@@ -34,6 +35,9 @@ func (m *maker) assemble() {
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
 			if last == nil && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
 				np.noun = true
+			} else if last != nil && material.KindOf(last.Name) == material.Tinsel { // "pearl tinsel, flat"
+				np.grade = append(np.grade, strings.Join(np.name, " "))
+				np.name = nil
 			} else {
 				np.prep = append(np.prep, strings.Join(np.name, " "))
 				np.name = nil
@@ -316,3 +320,20 @@ var (
 )
 
 func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:] }
+
+// settleAmounts takes words that are a grade of one thing and an amount of another: a small
+// head, the thinnest dubbing.
+func (m *maker) settleAmounts() {
+	for i := range m.said {
+		p := &m.said[i]
+		grades := p.grade[:0:0]
+		for _, g := range p.grade {
+			if (m.std.Form == role.FormHead || m.std.Name == "finish") && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") {
+				m.amount(g)
+				continue
+			}
+			grades = append(grades, g)
+		}
+		p.grade = grades
+	}
+}

@@ -18,7 +18,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	before, next := m.low(x.from-1), m.low(x.to)
 	mm := l.Of == measure.MM
 	if across, from := m.acrossIt(x); across {
-		m.grades = append(m.grades, m.text(from, x.to))
+		m.grades = append(m.grades, m.wide(from, x))
 		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
 		return
 	}
@@ -34,6 +34,13 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("kept as a remark")
 	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
+	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
+		l.Of = measure.Shank
+		p.To = l
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == "body" || m.std.Kin == "thorax") && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
+		p.To = l
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"
 		m.take(x.from, x.to, "plain", "")
 	case (mm || m.std.Form != role.FormTail && !l.Reach) && (next == "past" || next == "beyond" || next == "short"):
@@ -63,6 +70,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 func (m *maker) keepLength(x chunk) {
 	p, l := m.part, x.l
 	if l.Reach && !l.IsPart() && p.To.IsZero() && (m.std.Form == role.FormWound || m.std.Spans && m.act != "" || m.std.Form == role.FormCollar && m.act == "winds") {
+		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
+		return
+	}
+	if l.Reach && l.IsPart() && p.To.IsZero() && m.std.Form == role.FormWound && (m.act == "stops" || m.act == "winds") {
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
 		return
@@ -163,7 +175,7 @@ func (m *maker) gauge(c clause, i int) bool {
 			}
 		}
 	}
-	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && graded(string(c.chunks[i+1].thing.lastNoun)) {
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && (graded(string(c.chunks[i+1].thing.lastNoun)) || c.chunks[i+1].thing.unit == "strip") {
 		return grade()
 	}
 	return false
@@ -241,8 +253,20 @@ func (m *maker) place(c clause, i int, prep string) {
 		remark()
 	}
 	switch x.kind {
+	case kWhere:
+		l := m.otherEnd(x)
+		switch m.act {
+		case "ties":
+			m.tied(x, l)
+		case "begins":
+			from(l)
+		case "winds", "stops", "pulls over", "ties off":
+			to(l)
+		default:
+			remark()
+		}
 	case kStretch:
-		if x.word == "share" && m.stretches == 0 && c.open != "" && m.colourOnly(c) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
+		if x.word == "share" && m.stretches == 0 && m.nounSaid() && (c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
 			m.note(x.from, x.to, "of a stretch alone, kept as said")
 			return
 		}
@@ -296,7 +320,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		}
 	}
-	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" {
+	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != "thread" {
 		p.From, p.To = orderPlaces(f, t)
 	}
 }
@@ -350,7 +374,7 @@ func (m *maker) stretch1(c clause, i int) {
 		return
 	}
 	p.From, p.To = x.l, x.end
-	if m.act == "" || m.std.Form == role.FormWound {
+	if m.act == "" && m.std.Name != "thread" {
 		p.From, p.To = orderPlaces(x.l, x.end)
 	}
 	m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
@@ -478,3 +502,30 @@ var (
 	longWords  = lexicon.Set("dimension")
 	acrossSaid = lexicon.Set("across")
 )
+
+// otherEnd gives where another part stops or begins: its own place where it said one.
+func (m *maker) otherEnd(x chunk) measure.Length {
+	l := measure.Length{Low: 1, High: 1, Of: measure.Unit(x.word)}
+	if i := m.d.Find(x.word); i >= 0 {
+		q := m.d.Parts[i]
+		switch {
+		case x.basis == "stops" && !q.To.IsZero():
+			l = q.To
+		case x.basis == "begins" && !q.From.IsZero():
+			l = q.From
+		}
+	}
+	l.Text = m.text(x.from, x.to)
+	return l
+}
+
+// wide gives a width or a thickness as a grade says it, in figures where it was in words.
+func (m *maker) wide(from int, x chunk) string {
+	if x.l.Of != measure.MM || m.toks[from].Kind == measure.Number {
+		return m.text(from, x.to)
+	}
+	if last := m.low(x.to - 1); last == "wide" || last == "thick" || last == "across" {
+		return x.l.String() + " " + last
+	}
+	return m.text(from, x.to)
+}

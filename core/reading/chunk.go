@@ -54,6 +54,7 @@ const (
 	kPurpose
 	kSays
 	kPerson
+	kOthers // somebody else than the tier
 	kStandsFor
 	kAuxiliary
 	kTooMuch
@@ -62,6 +63,7 @@ const (
 	kAgain
 	kSize // of a hook
 	kHookWord
+	kWhere    // where another part stops or begins
 	kAccount  // in the article
 	kCorrects // what follows replaces what was said
 	kElsewhat // a thing that is no material
@@ -100,9 +102,9 @@ func (a cost) less(b cost) bool {
 // preference is declared: of two chunks over the same tokens the kind that stands first is
 // taken.
 var preference = []kind{
-	kMark, kRemark, kSize, kHookWord, kCorrects, kAccount, kStretch, kMeasured, kShare, kRatio, kTurns, kCoats, kThread, kWhen, kGrade, kContinues, kSame, kEnd, kStart, kLength, kPlace, kPer, kWay, kSpacing,
+	kMark, kRemark, kSize, kHookWord, kWhere, kCorrects, kAccount, kStretch, kMeasured, kShare, kRatio, kTurns, kCoats, kThread, kWhen, kGrade, kContinues, kSame, kEnd, kStart, kLength, kPlace, kPer, kWay, kSpacing,
 	kAbsent, kOptional, kEssential, kReplaces, kVague, kElse, kInstead, kOwn, kSpecimen, kDoubtful, kAgain, kTooMuch, kWhy, kPurpose, kInCase, kInTime, kSays,
-	kPart, kTimes, kThing, kPrepared, kAct, kAngle, kAnd, kOr, kThen, kPreposition, kNegation, kPerson, kStandsFor, kAuxiliary, kNumber, kElsewhat, kPlain, kUnread,
+	kPart, kTimes, kThing, kPrepared, kAct, kAngle, kAnd, kOr, kThen, kPreposition, kNegation, kOthers, kPerson, kStandsFor, kAuxiliary, kNumber, kElsewhat, kPlain, kUnread,
 }
 
 var rankOf = func() map[kind]int {

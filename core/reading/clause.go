@@ -105,7 +105,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		return true
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
-	case kPerson:
+	case kPerson, kOthers:
 		return i+1 < len(list) && list[i+1].kind == kSays
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
@@ -118,8 +118,11 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			return false
 		}
 		switch list[j].kind {
-		case kPerson, kAct, kLength, kTurns:
+		case kPerson, kOthers, kAct, kLength, kTurns:
 			return true
+		case kPrepared:
+			_, n := t.as(list[j].from, cAct)
+			return n > 0
 		case kStandsFor, kPart, kThing:
 			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
 		}
@@ -158,10 +161,10 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
+	case c.has(kSays), c.has(kTooMuch), c.has(kDoubtful), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
+		return saysAside
 	case c.has(kReplaces):
 		return saysElse
-	case c.has(kSays), c.has(kTooMuch), c.has(kDoubtful):
-		return saysAside
 	}
 	return saysPlainly
 }

@@ -119,6 +119,7 @@ func (t *stretch) number(i int) (measure.Interval, int) {
 // A phrase is a flat group about one material: how many of what, its colours, grade and
 // preparation, and its name.
 type phrase struct {
+	one           bool // a, an
 	definite      bool // the, its, these: it points back
 	count         *measure.Interval
 	each          bool // of each, apiece
@@ -210,7 +211,8 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 	art := 0
 	if n := t.is(k, cArticle); n > 0 {
 		art = n
-		p.definite = t.low(k) != "a" && t.low(k) != "an"
+		p.one = t.low(k) == "a" || t.low(k) == "an"
+		p.definite = !p.one
 	} else if n := t.is(k, cPointer); n > 0 && (t.nounWord(k+n) || t.counts(k+n) != "") {
 		art, p.definite = n, true
 	}
@@ -255,7 +257,7 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 
 // sizeLed keeps nothing: words such as "good" before a noun say nothing of it.
 func (t *stretch) sizeLed(k int) bool {
-	return t.is(k, cQuality) > 0 && t.is(k, cColour)+t.is(k, cGrade)+t.is(k, cNoun)+t.is(k, cAmount)+t.is(k, cAdjective)+t.is(k, cShade)+t.is(k, cPreparation) == 0 && t.describes(k+1)
+	return t.is(k, cQuality) > 0 && t.is(k, cPreposition) == 0 && t.is(k, cColour)+t.is(k, cGrade)+t.is(k, cNoun)+t.is(k, cAmount)+t.is(k, cAdjective)+t.is(k, cShade)+t.is(k, cPreparation) == 0 && t.describes(k+1)
 }
 
 // describes tells whether a word can be part of a phrase.
@@ -287,7 +289,7 @@ func (t *stretch) wholeCount(k int, v measure.Interval, n int) *measure.Interval
 // year, a share or a part of a measure.
 func (t *stretch) countsHere(k, n int) bool {
 	v, _ := t.number(k)
-	if v.Low < 1 || v.Low >= 1500 {
+	if v.High < 1 || v.Low > 0 && v.Low < 1 || v.Low >= 1500 {
 		return false
 	}
 	j := k + n
@@ -382,7 +384,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if !first && (t.is(k, cDegree) > 0 || t.sizeLed(k)) && !p.noun && t.describes(k+1) {
 		return 1
 	}
-	if t.strangeName(k) && (!p.noun || t.nounWord(k+1)) { // "fox cub's ear"
+	if t.strangeName(k) && (!p.noun || t.nounWord(k+1) || t.counts(k+1) == "fibre") { // "fox cub's ear"
 		p.strange++
 		return t.named(p, k, 1, false)
 	}
@@ -416,7 +418,7 @@ func (t *stretch) works(k, n int) bool {
 	case "holds", "cuts", "pulls over", "covers":
 		return false
 	case "winds": // "spun deer hair"
-		return !t.describes(k + n)
+		return !t.nounFollows(k + n)
 	}
 	return true
 }
@@ -498,6 +500,13 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	}
 	if plainUnit == 0 { // a word of the name as well
 		return 0
+	}
+	if of == "strip" && p.count == nil && len(p.name) > 0 { // "latex strip"
+		return 0
+	}
+	if p.one && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
+		p.unit, p.unitA = of, k
+		return 1
 	}
 	if p.count == nil && t.is(k, cNoun) > 0 && of == "feather" { // "a starling feather"
 		return 0

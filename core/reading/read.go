@@ -552,10 +552,19 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 	case "parent":
 		d.Descends(descent.VariantOf, value)
-	case "tier":
-		set(&d.Tier)
-	case "originator":
-		set(&d.Originator)
+	case "tier", "originator":
+		name, rest := person(value)
+		if rest != "" {
+			d.Notes = append(d.Notes, rest)
+		}
+		if value = name; value == "" { // "Origin: said to be from the lower mill"
+			break
+		}
+		if h == "tier" {
+			set(&d.Tier)
+		} else {
+			set(&d.Originator)
+		}
 	case "source":
 		if name, page, ok := cutPage(value); ok && d.Page == "" {
 			value = name
@@ -628,3 +637,17 @@ func cutPage(s string) (name, page string, ok bool) {
 }
 
 func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >= 0 }
+
+// person cuts what is said of somebody off the name: "Una Thrale, who changed the hackle".
+// What begins in a small letter is no name.
+func person(s string) (name, rest string) {
+	if s != "" && unicode.IsLower([]rune(s)[0]) {
+		return "", s
+	}
+	name, rest, _ = strings.Cut(s, ",")
+	rest = strings.TrimSpace(rest)
+	if rest == "" || !unicode.IsLower([]rune(rest)[0]) {
+		return s, ""
+	}
+	return strings.TrimSpace(name), rest
+}

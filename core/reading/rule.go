@@ -3,7 +3,9 @@ package reading
 import (
 	"strconv"
 	"strings"
+	"unicode"
 
+	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -70,7 +72,7 @@ var plainKinds = []struct {
 	{cOptional, kOptional}, {cExtra, kOptional}, {cLeaveOut, kOptional}, {cNobodyTies, kAbsent}, {cEssential, kEssential},
 	{cInstead, kInstead}, {cReplaces, kReplaces}, {cElse, kElse}, {cVague, kVague}, {cOwnHabit, kOwn}, {cSpecimen, kSpecimen}, {cDoubtful, kDoubtful},
 	{cAnd, kAnd}, {cOr, kOr}, {cThen, kThen}, {cPreposition, kPreposition}, {cWhy, kWhy}, {cInCase, kInCase}, {cInTime, kInTime}, {cSays, kSays},
-	{cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
+	{cOthers, kOthers}, {cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
 	{cWhatElse, kElsewhat}, {cOfHook, kElsewhat}, {cCorrects, kCorrects}, {cWhen, kWhen},
 	{cLeadIn, kPlain}, {cArticle, kPlain}, {cPointer, kPlain}, {cDegree, kPlain}, {cQuality, kPlain}, {cPlain, kPlain},
 }
@@ -106,6 +108,9 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 	}
 	if v, n := t.number(i); n > 0 {
 		out = append(out, chunk{kind: kNumber, from: i, to: i + n, v: v, unread: 1})
+	}
+	if n := t.personAt(i); n > 0 {
+		out = append(out, chunk{kind: kOthers, from: i, to: i + n})
 	}
 	if t.std.Form == role.FormHook {
 		if c, ok := t.sizesAt(i); ok {
@@ -162,6 +167,11 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 func (t *stretch) saysHowMuch(i int) bool { return cardinalWord(t.low(i)) > 0 }
 
 var turnRules = []rule{
+	// 3t. or 4t.
+	{pattern: "number turn_quality* turns '.'? 'or'|'to' number turns", says: func(t *stretch, m match) (chunk, bool) {
+		both := m.all("number")
+		return chunk{kind: kTurns, v: measure.Interval{Low: both[0].v.Low, High: both[1].v.High}}, both[0].v.Low < both[1].v.High
+	}},
 	// five turns, 4 to 5 even turns, a couple of turns
 	{pattern: "'x'|'×'? number orso? 'of'? turn_quality* turns", says: func(t *stretch, m match) (chunk, bool) {
 		v := m.the("number").v
@@ -414,6 +424,13 @@ func (t *stretch) length(i int) (measure.Length, int) {
 }
 
 func (t *stretch) lengthAt(i int) (measure.Length, int) {
+	if t.low(i) == "as" && t.low(i+1) == "long" && t.low(i+2) == "again" && t.low(i+3) == "as" { // "as long again as the body"
+		toks := append(append([]measure.Token{}, t.toks[i:i+2]...), t.toks[i+3:]...)
+		if l, n := measure.ScanLength(toks, 0, t.words.partName); n > 0 {
+			l.Low, l.High, l.Text = l.Low+1, l.High+1, t.text(i, i+n+1)
+			return l, n + 1
+		}
+	}
 	l, n := measure.ScanLength(t.toks, i, t.words.partName)
 	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && t.beadNext(i+1) {
 		l, n = bareBead(t.toks[i])
@@ -441,6 +458,10 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		v := measure.Interval{Low: l.Low, High: l.High}.Times(lo, hi)
 		l.Low, l.High = v.Low, v.High
 		n += comma + m
+	}
+	if more, m := t.sum(i + n); m > 0 && l.Of != measure.MM { // "as long as the shank less a quarter", "as long as body + half"
+		l.Low, l.High = measure.Round(l.Low+more, 6), measure.Round(l.High+more, 6)
+		n += m
 	}
 	if k := i + n; t.low(k) == "times" || t.low(k) == "," && t.low(k+1) == "times" {
 		if t.low(k) == "," {
@@ -501,7 +522,25 @@ func (t *stretch) part(i int) (string, int) {
 func (t *stretch) spans() bool { return t.std.Spans }
 
 var placeRules = []rule{
+	// where the body stops
+	{pattern: "'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
+		way := m.the("act").value
+		return chunk{kind: kWhere, word: m.the("part").value, basis: way}, way == "stops" || way == "begins"
+	}},
+	{pattern: "ends 'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
+		way := m.the("act").value
+		return chunk{kind: kWhere, word: m.the("part").value, basis: way}, way == "stops" || way == "begins"
+	}},
+	{pattern: "'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kPlace, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
+	}},
+	{pattern: "ends 'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
+	}},
 	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
+		if t.ofThing(m.to) {
+			return chunk{}, false
+		}
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
 		way := "begins"
@@ -518,13 +557,13 @@ var placeRules = []rule{
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, t.low(m.the("position").from) != "of" // not "the tag end of the thread"
+		return chunk{kind: kEnd, l: l}, t.low(m.the("position").from) != "of" && !t.ofThing(m.to) // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		way, n := t.as(m.from-1, cPreposition)
 		behind := n > 0 && way != "of" && way != "with" && way != "for" || t.low(m.from) == "opposite" || t.low(m.from) == "level"
-		return chunk{kind: kPlace, l: l}, t.low(m.from) != "with" && (!l.IsPart() || behind)
+		return chunk{kind: kPlace, l: l}, t.low(m.from) != "with" && !t.ofThing(m.to) && (!l.IsPart() || behind)
 	}},
 	{pattern: "'between' position 'and' position", says: func(t *stretch, m match) (chunk, bool) {
 		both := m.all("position")
@@ -621,11 +660,13 @@ var relationRules = []rule{
 	{pattern: "same_as part", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kSame, word: m.the("part").value}, true
 	}},
-	{pattern: "article? 'same' noun_phrase? 'as' article? part", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kSame, word: m.the("part").value}, true
-	}},
-	{pattern: "article? 'same' noun_phrase? again_part article? part", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kSame, word: m.the("part").value}, true
+	{pattern: "article? 'same' noun_phrase? 'as' article? part", says: sameThing},
+	{pattern: "article? 'same' noun_phrase? again_part article? part", says: sameThing},
+	// what is left of the foam
+	{pattern: "article? rest article? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
+		at := m.the("noun_phrase").from
+		p, _ := t.noun(at)
+		return chunk{kind: kContinues, word: "rest", thing: &p}, p.noun && (t.low(at-1) == "of" || t.low(at-2) == "of")
 	}},
 	// the rest of those fibres, the same fibres
 	{pattern: "article? rest pointer counted", says: func(t *stretch, m match) (chunk, bool) { return chunk{kind: kContinues}, true }},
@@ -650,6 +691,9 @@ var relationRules = []rule{
 }
 
 var jointRules = []rule{
+	{pattern: "'some'|'many'|'most'|'few' act|auxiliary", says: func(t *stretch, m match) (chunk, bool) { // some put varnish over it
+		return chunk{kind: kOthers, to: m.from + 1}, t.is(m.from+1, cPreparation) == 0
+	}},
 	{pattern: "number 'of' person", says: t2(kPerson, "")}, // three of us
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
@@ -765,4 +809,71 @@ func bareBead(t measure.Token) (measure.Length, int) {
 		return measure.Length{Low: t.Value, High: t.Value, Of: measure.MM}, 1
 	}
 	return measure.Length{}, 0
+}
+
+// ofThing tells whether a token begins "of the feather": what stands before it is of a thing
+// and no place of the hook.
+func (t *stretch) ofThing(i int) bool {
+	if t.low(i) != "of" {
+		return false
+	}
+	k := i + 1
+	for t.is(k, cArticle) > 0 {
+		k++
+	}
+	if t.is(k, cOfHook) > 0 {
+		return false
+	}
+	_, isPart := t.part(k)
+	return isPart == 0 && t.describes(k)
+}
+
+// sameThing reads "the same flat gold as the tag": the material of a part, and what it is.
+func sameThing(t *stretch, m match) (chunk, bool) {
+	c := chunk{kind: kSame, word: m.the("part").value}
+	if it := m.the("noun_phrase"); it.to > 0 {
+		p, _ := t.noun(it.from)
+		c.thing = &p
+	}
+	return c, true
+}
+
+// sum reads "less a quarter" and "+ half" behind a length: how much of the same unit it is
+// more or less.
+func (t *stretch) sum(i int) (float64, int) {
+	sign := 1.0
+	switch t.low(i) {
+	case "less", "minus":
+		sign = -1
+	case "+", "plus":
+	default:
+		return 0, 0
+	}
+	k := i + 1
+	v, n := t.number(k)
+	if n == 0 && t.low(k) == "half" {
+		v, n = measure.Interval{Low: 0.5, High: 0.5}, 1
+	}
+	if n == 0 || v.Low <= 0 || v.High >= 1 || !t.atEnd(k+n) && t.is(k+n, cAnd) == 0 {
+		return 0, 0
+	}
+	return sign * v.Low, k + n - i
+}
+
+// personAt tells a name that is no word of the trade, in capitals, before a verb: somebody.
+func (t *stretch) personAt(i int) int {
+	if !t.word(i) || len(t.senses[i]) > 0 || dressing.IsUpper(t.s) || !unicode.IsUpper([]rune(t.s[t.toks[i].Start:])[0]) {
+		return 0
+	}
+	k := i + 1
+	for t.word(k) && len(t.senses[k]) == 0 && unicode.IsUpper([]rune(t.s[t.toks[k].Start:])[0]) {
+		k++
+	}
+	if t.is(k, cDegree)+t.is(k, cThen) > 0 && (t.is(k+1, cAct) > 0 || t.is(k+1, cAuxiliary) > 0) {
+		return k - i
+	}
+	if t.is(k, cAct)+t.is(k, cAuxiliary)+t.is(k, cSays)+t.is(k, cNobodyTies) > 0 || strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cNoun) == 0 && i == 0 {
+		return k - i
+	}
+	return 0
 }

@@ -59,6 +59,7 @@ var (
 	cArticle     = classOf("article")
 	cPointer     = classOf("pointer")
 	cAuxiliary   = classOf("auxiliary")
+	cOthers      = classOf("others")
 	cPerson      = classOf("person")
 	cStandsFor   = classOf("stands for")
 	cAnd         = classOf("and")
