@@ -154,4 +154,6 @@ func Hedged(toks []Token, i int) bool {
 
 // Whole makes an interval whole, as a count of fibres is: 5.4 to 6.6 becomes 5 to 7.
 // A half widens it on either side, so that about five is 4 to 6.
-func (v Interval) Whole() Interval { return Interval{math.Ceil(v.Low - 0.5), math.Floor(v.High + 0.5)} }
+func (v Interval) Whole() Interval {
+	return Interval{max(0, math.Ceil(v.Low-0.5)), math.Floor(v.High + 0.5)}
+}

@@ -36,6 +36,7 @@ type maker struct {
 	corrects  bool   // what comes next replaces what was said
 	or        bool   // the clause before ended in "or"
 	bracket   bool   // the talk goes on to the end of the bracket
+	once      int    // which of said was used in the old days, from 1; 0 for none
 	room      bool   // room was spoken of, and how much comes next
 	taken     int    // stretches that gave a value or a remark
 	legs      bool   // the ends of a wing case were told to be the legs
@@ -524,6 +525,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	switch {
 	case i+1 < len(c.chunks) && c.chunks[i+1].kind == kNegation, prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
+	case prep == "" && m.known(p):
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case m.negated, m.act == "takes away", m.act == "does", m.act == "measures", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
@@ -578,7 +582,14 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.corrects = false
 		return true
 	}
+	if m.drop(x, p) {
+		m.part.Acts = append(m.part.Acts, m.text(max(c.from(), x.from-3), x.to))
+		return true
+	}
 	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
+	if c.has(kOnce) {
+		m.once = len(m.said)
+	}
 	return !p.bare() || p.noun
 }
 
@@ -1361,4 +1372,29 @@ func (m *maker) sameThing(p phrase) {
 			}
 		}
 	}
+}
+
+// drop tells what is put on in drops, "the smallest drop of glue", beside the part's material.
+func (m *maker) drop(x chunk, p phrase) bool {
+	return p.lastNoun == material.Varnish && m.low(x.from-1) == "of" && (m.low(x.from-2) == "drop" || m.low(x.from-2) == "dab") && m.nounSaid()
+}
+
+// known tells a definite thing that this dressing named before in a part of the same name: "the
+// tinsel follows it" names no second one.
+func (m *maker) known(p phrase) bool {
+	if !p.definite || len(p.name) == 0 || len(p.colour) > 0 {
+		return false
+	}
+	noun := lastWord(p.name[len(p.name)-1])
+	for _, q := range m.d.Parts {
+		if q.Role != m.part.Role {
+			continue
+		}
+		for _, x := range q.Materials {
+			if lastWord(x.Name) == noun {
+				return true
+			}
+		}
+	}
+	return false
 }

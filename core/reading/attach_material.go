@@ -16,6 +16,7 @@ import (
 func (m *maker) assemble() {
 	m.settleCount()
 	m.settleAmounts()
+	m.settleOnce()
 	list := m.said
 	part := m.part
 	var waiting []placed // colours that wait for their noun
@@ -336,4 +337,16 @@ func (m *maker) settleAmounts() {
 		}
 		p.grade = grades
 	}
+}
+
+// settleOnce puts what is used now before what was used in the old days.
+func (m *maker) settleOnce() {
+	k := m.once - 1
+	if k < 0 || k+1 >= len(m.said) || !m.said[k+1].noun {
+		return
+	}
+	was, now := m.said[k], m.said[k+1]
+	was.alt, was.joint = true, "or"
+	now.alt, now.joint = false, ""
+	m.said[k], m.said[k+1] = now, was
 }

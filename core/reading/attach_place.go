@@ -30,7 +30,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	switch {
-	case m.act == "holds" || m.act == "takes away":
+	case m.act == "holds" || m.act == "takes away", m.act == "cuts" && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
 		note("kept as a remark")
 	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)

@@ -96,6 +96,12 @@ func (t *stretch) clauses(list []chunk) []clause {
 // opens tells whether a clause begins with chunk i though no stop stands before it.
 func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	x := list[i]
+	if n := len(cur.chunks); n == 1 {
+		switch cur.chunks[0].kind {
+		case kWhy, kInCase, kInTime, kAnd, kThen, kPurpose:
+			return false
+		}
+	}
 	switch x.kind {
 	case kWhy, kPurpose, kInCase:
 		return true
@@ -140,6 +146,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	}
 	switch first := c.chunks[lead]; first.kind {
 	case kWhy, kPurpose:
+		if lead+1 < len(c.chunks) && t.low(first.from) == "but" && c.chunks[lead+1].kind == kElse && c.has(kThing) { // "but now grey goose"
+			return saysElse
+		}
 		return saysWhy
 	case kInCase, kInTime:
 		return saysCase

@@ -33,7 +33,7 @@ func (r *reader) saidAgain() {
 	for i := 1; i < len(d.Parts); i++ {
 		p := d.Parts[i]
 		first := d.Find(p.Role)
-		if first < 0 || first >= i || len(p.Materials)+len(p.Alternatives) > 0 || p.Hook != nil || p.Thread != nil || p.Absent || p.Continues != "" || p.SameAs != "" || p.Count != nil || p.Line == d.Parts[first].Line {
+		if first < 0 || first >= i || len(p.Materials)+len(p.Alternatives) > 0 || p.Hook != nil || p.Thread != nil || p.Absent || p.Continues != "" || p.SameAs != "" || p.Count != nil {
 			continue
 		}
 		q := &d.Parts[first]

@@ -22,10 +22,6 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 	for from < to && (s[from] == ' ' || s[from] == '\t') {
 		from++
 	}
-	type piece struct {
-		label    string
-		from, to int
-	}
 	pieces := []piece{{label, from, to}}
 	toks := lexAt(s, from, to)
 	std, _ := role.Find(label)

@@ -172,6 +172,10 @@ func (r *reader) line(n int, s string) {
 	start := bullet(s)
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
+	if r.prose(n, s, start, marks) {
+		r.inNote = false
+		return
+	}
 	opened := r.opener(s, start)
 	segs := r.segments(s, opened)
 	if len(segs) > 0 && len(r.onward) > 0 { // what labels mean here depends on the parts read so far

@@ -72,7 +72,7 @@ var plainKinds = []struct {
 	{cOptional, kOptional}, {cExtra, kOptional}, {cLeaveOut, kOptional}, {cNobodyTies, kAbsent}, {cEssential, kEssential},
 	{cInstead, kInstead}, {cReplaces, kReplaces}, {cElse, kElse}, {cVague, kVague}, {cOwnHabit, kOwn}, {cSpecimen, kSpecimen}, {cDoubtful, kDoubtful},
 	{cAnd, kAnd}, {cOr, kOr}, {cThen, kThen}, {cPreposition, kPreposition}, {cWhy, kWhy}, {cInCase, kInCase}, {cInTime, kInTime}, {cSays, kSays},
-	{cOthers, kOthers}, {cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
+	{cOthers, kOthers}, {cOnce, kOnce}, {cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
 	{cWhatElse, kElsewhat}, {cOfHook, kElsewhat}, {cCorrects, kCorrects}, {cWhen, kWhen},
 	{cLeadIn, kPlain}, {cArticle, kPlain}, {cPointer, kPlain}, {cDegree, kPlain}, {cQuality, kPlain}, {cPlain, kPlain},
 }

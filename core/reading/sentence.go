@@ -98,11 +98,15 @@ var leadOn = lexicon.Set("leads on")
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
 	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || dressing.IsUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
-		name, tier := cutTier(figure.ReplaceAllString(text, ""))
+		name, tier := cutTier(r.titleLine(figure.ReplaceAllString(text, "")))
 		r.d.Title = strings.Trim(name, "=_*. ")
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
 		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if !r.started && r.d.Title != "" && r.credit(text) {
 		marks.set(start, len(s), "header", "")
 		return
 	}

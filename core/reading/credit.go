@@ -1,0 +1,122 @@
+package reading
+
+import (
+	"cmp"
+	"regexp"
+	"strings"
+	"unicode"
+
+	"mothledger/core/lexicon"
+	"mothledger/core/measure"
+)
+
+// credits are the headers that end in "by": whoever stands behind them tied or devised the fly.
+var credits, creditOf = func() (measure.Phrases, []string) {
+	var phrases, of []string
+	for _, r := range lexicon.Rows("header") {
+		if strings.HasSuffix(r.Phrase, " by") {
+			phrases, of = append(phrases, r.Phrase), append(of, r.Value)
+		}
+	}
+	return measure.NewPhrases(phrases...), of
+}()
+
+var (
+	pageSaid = regexp.MustCompile(`(?i)\b(?:page|p\.)\s*(\d+)`)
+	yearSaid = regexp.MustCompile(`(?i)\b((?:about |around |circa |c\. ?|before |after |spring |summer |autumn |winter )?\d{4}s?)\b`)
+)
+
+// credit reads a line under the title that says who tied or devised the fly: "Shown by Una
+// Thrale at the February meeting", "By Prudence Aldwark, from her notebook, page 14, about
+// 1958". What else it says is a note.
+func (r *reader) credit(s string) bool {
+	toks := measure.Lex(s)
+	k, n, of := 0, 0, ""
+	for k < len(toks) && k < 3 {
+		idx, m := credits.Match(toks, k)
+		if m > 0 {
+			n, of = m, creditOf[idx]
+			break
+		}
+		if toks[k].Low == "by" && k == 0 {
+			n, of = 1, "originator"
+			break
+		}
+		k++
+	}
+	if n == 0 {
+		return false
+	}
+	from := k + n
+	end := nameEnd(s, toks, from)
+	if end == from {
+		return false
+	}
+	name := strings.TrimRight(s[toks[from].Start:toks[end-1].End], " ,;:")
+	to := &r.d.Tier
+	if of == "originator" {
+		to = &r.d.Originator
+	}
+	if *to != "" {
+		return false
+	}
+	*to = name
+	rest := strings.Trim(s[toks[end-1].End:], " ,;.")
+	if m := pageSaid.FindStringSubmatch(rest); m != nil {
+		r.d.Page = cmp.Or(r.d.Page, m[1])
+	}
+	if m := yearSaid.FindStringSubmatch(rest); m != nil {
+		r.d.Date = cmp.Or(r.d.Date, m[1])
+		if strings.TrimSpace(strings.Replace(rest, m[1], "", 1)) == "" {
+			return true
+		}
+	}
+	if rest != "" {
+		r.d.Notes = append(r.d.Notes, rest)
+	}
+	return true
+}
+
+// nameEnd gives where a name of capitalised words and initials ends.
+func nameEnd(s string, toks []measure.Token, k int) int {
+	for k < len(toks) {
+		t := toks[k]
+		initial := t.Low == "." && k > 0 && t.Joined && len(toks[k-1].Low) == 1
+		if !initial && (t.Kind != measure.Word || !unicode.IsUpper([]rune(s[t.Start:])[0])) {
+			break
+		}
+		k++
+	}
+	return k
+}
+
+// sizesInTitle is a bracket of sizes behind a name: "Blue Slipway (14 or 16)".
+var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|–|,)\s*\d+(?:/0)?s?)*)\)$`)
+
+// titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
+// parent, who tied it.
+func (r *reader) titleLine(text string) string {
+	if i := strings.Index(text, ". "); i > 0 {
+		rest := strings.TrimLeft(text[i+1:], " -–—")
+		if r.credit(rest) || strings.HasPrefix(strings.ToLower(rest), "from ") {
+			if strings.HasPrefix(strings.ToLower(rest), "from ") {
+				r.d.Notes = append(r.d.Notes, strings.TrimRight(rest, "."))
+			}
+			text = text[:i]
+		}
+	}
+	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil {
+		p := Part{Role: "hook"}
+		q := &reader{words: r.words}
+		q.make(0, &p, newStretch(r.words, text, lexAt(text, m[2], m[3]), "hook"), newMarks(text), true)
+		if q.d.Sizes != nil {
+			r.d.Sizes = q.d.Sizes
+			text = text[:m[0]]
+		}
+	}
+	if m := variantName.FindStringSubmatch(text); m != nil && r.d.VariantOf == "" {
+		text = m[1]
+		r.d.Descends("variant of", m[2])
+	}
+	return text
+}

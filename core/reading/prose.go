@@ -1,0 +1,418 @@
+package reading
+
+import (
+	"strings"
+	"unicode"
+
+	"mothledger/core/dressing"
+	"mothledger/core/material"
+	"mothledger/core/role"
+)
+
+// Running prose has no labels: which part a clause is about is said by its subject ("the tail
+// is"), behind it ("for the tail"), or by what is done ("ribbed with", "whip finished").
+
+// leastProse is how many words and verbs a line has to have to be read as running prose.
+const (
+	leastProse = 30
+	leastVerbs = 3
+)
+
+// isProse tells running prose from a list of parts.
+func (t *stretch) isProse(list []chunk) bool {
+	verbs, words, sentences, people := 0, 0, 0, 0
+	for _, x := range list {
+		switch x.kind {
+		case kAct, kAuxiliary, kSays:
+			verbs++
+		case kPerson, kOthers:
+			people++
+		case kMark:
+			if t.low(x.from) == "." {
+				sentences++
+			}
+		}
+	}
+	for i := range t.toks {
+		if t.word(i) {
+			words++
+		}
+	}
+	return words >= leastProse && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences) && !dressing.IsUpper(t.s)
+}
+
+// A piece is a run of clauses about one part.
+type piece struct {
+	label    string
+	from, to int
+}
+
+// prose reads a line of running prose, and tells whether it is one.
+func (r *reader) prose(n int, s string, start int, marks *marks) bool {
+	if len(s)-start < 120 || strings.Count(s, ":") > 2 || strings.Count(s, "=") > 1 {
+		return false
+	}
+	t := newStretch(r.words, s, lexAt(s, start, len(s)), "")
+	list := t.chunks()
+	if !t.isProse(list) {
+		return false
+	}
+	r.named(t)
+	all := t.clauses(list)
+	var pieces []piece
+	for i := range all {
+		pieces = append(pieces, r.pieces(t, all, i, pieces)...)
+	}
+	for i, p := range pieces { // "a hackle … the hackle was then palmered" is one along the body
+		if p.label != "body hackle" {
+			continue
+		}
+		for k := i - 1; k >= 0; k-- {
+			if pieces[k].label == "hackle" && t.definiteHackle(p) {
+				pieces[k].label = "body hackle"
+			}
+		}
+	}
+	// clauses of one part that follow each other are read as one
+	var joined []piece
+	for _, p := range pieces {
+		if k := len(joined) - 1; k >= 0 && (joined[k].label == p.label || p.label == "") {
+			joined[k].to = p.to
+			continue
+		}
+		joined = append(joined, p)
+	}
+	for _, p := range joined {
+		if p.label == "" {
+			continue
+		}
+		r.started = true
+		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
+	}
+	marks.set(start, len(s), "plain", "")
+	return true
+}
+
+// named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
+// tied his Ferry Rope", "The Harbour Glow needs a short shank hook".
+func (r *reader) named(t *stretch) {
+	for i := 0; i < len(t.toks) && i < 60; i++ {
+		if !t.capital(i) || i > 0 && t.low(i-1) == "." && t.capitals(i) == 1 && len(t.senses[i]) > 0 {
+			continue
+		}
+		from, n := i, t.capitals(i)
+		if t.is(from, cArticle) > 0 || t.is(from, cThen) > 0 || t.is(from, cPreposition) > 0 || t.is(from, cPerson) > 0 || t.is(from, cStandsFor) > 0 || t.is(from, cWhen) > 0 || t.is(from, cPointer) > 0 {
+			if n < 2 {
+				continue
+			}
+			from, n = from+1, n-1
+		}
+		to := from + n
+		text := t.text(from, to)
+		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 { // Edwin's Granary Moth
+			if r.d.Originator == "" {
+				r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
+			}
+			if r.d.Title == "" {
+				r.d.Title = t.text(k+1, to)
+			}
+			i = to
+			continue
+		}
+		after, n2 := t.as(to, cAct)
+		led := t.low(from - 1)
+		switch {
+		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
+		case led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
+			if r.d.Title == "" && t.is(from, cLabel) == 0 {
+				r.d.Title = text
+			}
+		case n2 > 0 && (after == "ties" || after == "begins" || after == "brings" || after == "winds"), t.is(to, cSays) > 0:
+			if r.d.Tier == "" && len(t.senses[from]) == 0 {
+				r.d.Tier = text
+			}
+		}
+		i = to
+	}
+}
+
+// capital tells whether a word begins with a capital letter.
+func (t *stretch) capital(i int) bool {
+	return t.word(i) && unicode.IsUpper([]rune(t.s[t.toks[i].Start:])[0]) && !dressing.IsUpper(t.s)
+}
+
+// capitals counts the words in capitals from token i on.
+func (t *stretch) capitals(i int) int {
+	n := 0
+	for t.capital(i + n) {
+		n++
+	}
+	return n
+}
+
+// pieces gives the part that a clause is about, or the parts where it is about two.
+func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece {
+	c := all[i]
+	whole := piece{from: c.from(), to: c.to()}
+	last := ""
+	for k := len(before) - 1; k >= 0 && last == ""; k-- {
+		last = before[k].label
+	}
+	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
+		whole.label = last
+		return []piece{whole}
+	}
+	// "a length of flat tinsel and four strands of marabou for the tail"
+	if k := t.forPart(c); k >= 0 {
+		label, _ := t.role(t.afterArticle(c.chunks[k].to))
+		whole.label = label
+		for j := k - 1; j > 0; j-- {
+			if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
+				first := piece{t.byMaterial(c.chunks[:j], last), c.from(), c.chunks[j].from}
+				return []piece{first, {label, c.chunks[j].to, c.to()}}
+			}
+		}
+		return []piece{whole}
+	}
+	var next clause
+	if i+1 < len(all) {
+		next = all[i+1]
+	}
+	if label := t.subject(c, next); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
+	if label := t.byAct(c); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
+	if label := r.spoken(t, c, before); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
+	if label := t.byMaterial(c.chunks, last); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
+	if t.threadFirst(c) && !spoken(before, "thread") {
+		whole.label = "thread"
+		return []piece{whole}
+	}
+	whole.label = last
+	return []piece{whole}
+}
+
+// forPart is the place of "for the tail" in a clause, -1 where it has none.
+func (t *stretch) forPart(c clause) int {
+	for k, x := range c.chunks {
+		if x.kind != kPreposition || x.word != "for" {
+			continue
+		}
+		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && !everyday[label] {
+			return k
+		}
+	}
+	return -1
+}
+
+func (t *stretch) afterArticle(k int) int {
+	for t.is(k, cArticle) > 0 || t.is(k, cQuality) > 0 && t.is(k, cNoun) == 0 {
+		k++
+	}
+	return k
+}
+
+// subject gives the part that a clause names: "the tail is", "a collar of white rabbit", "no
+// throat". A part behind a preposition only says where something stands, and one within a
+// material's name is of that.
+func (t *stretch) subject(c clause, next clause) string {
+	verb := false
+	for i, x := range c.chunks {
+		switch x.kind {
+		case kAct, kAuxiliary:
+			verb = true
+			continue
+		}
+		if i > 0 && c.chunks[i-1].kind == kPreposition {
+			continue
+		}
+		at, end := x.from, x.to
+		switch x.kind {
+		case kThing:
+			if p := x.thing; p.of && p.unitA >= 0 {
+				at, end = p.unitA, p.unitA+1
+			} else if p.of {
+				continue
+			}
+		case kPart, kPlain, kElsewhat, kPrepared, kUnread, kAbsent, kNegation:
+		default:
+			continue
+		}
+		for k := at; k < end; k++ {
+			label, n := t.role(k)
+			if n == 0 || k+n > end {
+				continue
+			}
+			std, ok := role.Find(label)
+			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "")
+			switch {
+			case !ok, std.Name == "thread":
+				continue
+			case std.Name == "eyes":
+				if !counted || t.low(k) == "eye" {
+					continue
+				}
+			case everyday[label]:
+				continue
+			case std.Form == role.FormHook:
+				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
+					continue
+				}
+			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == "fibre": // "hackle fibres": a material
+				continue
+			case verb && std.Form == role.FormCollar && x.kind == kPart:
+				continue
+			}
+			return label
+		}
+	}
+	return ""
+}
+
+// definiteHackle tells whether a piece speaks of a hackle that was named before.
+func (t *stretch) definiteHackle(p piece) bool {
+	for k := p.from; k+1 < p.to; k++ {
+		if t.is(k, cArticle) > 0 && (t.low(k+1) == "hackle") && t.low(k) == "the" {
+			return true
+		}
+	}
+	return false
+}
+
+// sizeNear tells whether a clause holds a number that can be a size.
+func (t *stretch) sizeNear(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if _, _, ok := t.sizeAt(k); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// byAct gives the part that what is done belongs to.
+func (t *stretch) byAct(c clause) string {
+	for k := c.from(); k < c.to(); k++ {
+		switch l := t.low(k); {
+		case l == "ribbed" || l == "rib":
+			return "rib"
+		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
+			return "head"
+		case l == "palmered" || l == "palmer":
+			return "body hackle"
+		}
+	}
+	size := -1
+	for k := c.from(); k < c.to(); k++ {
+		if a, _, ok := t.sizeAt(k); ok && a >= 2 && !t.otherThan(k) {
+			size = k
+		}
+	}
+	if size < 0 || c.has(kTurns, kLength) || t.hasNoun(c) {
+		return ""
+	}
+	for k := c.from(); k < c.to(); k++ {
+		if hookStyles[t.low(k)] != "" || t.low(k) == "shank" || t.low(k) == "size" || t.low(k) == "on" && t.low(k+1) == "a" || t.low(k) == "on" && k+1 == size {
+			return "hook"
+		}
+	}
+	if t.low(size-1) == "#" || strings.HasSuffix(t.low(size), "s") && !t.word(size) {
+		return "hook"
+	}
+	return ""
+}
+
+// spoken gives the part that a definite thing was named for before: "the tinsel follows it".
+func (r *reader) spoken(t *stretch, c clause, before []piece) string {
+	for _, x := range c.chunks {
+		if x.kind == kPreposition {
+			return ""
+		}
+		if x.kind != kThing && x.kind != kPart {
+			continue
+		}
+		k := t.afterArticle(x.from)
+		if k == x.from {
+			return ""
+		}
+		for _, p := range before {
+			for j := p.from; j < p.to; j++ {
+				if t.low(j) == t.low(x.to-1) && t.is(j, cNoun) > 0 && p.label != "" {
+					return p.label
+				}
+			}
+		}
+		return ""
+	}
+	return ""
+}
+
+// byMaterial gives the part that a material is for where nothing else says so: thread that is
+// run on, a tinsel or a wire that is caught in, a feather from a neck.
+func (t *stretch) byMaterial(list []chunk, last string) string {
+	for _, x := range list {
+		if x.kind == kPreposition && x.word != "with" && x.word != "of" {
+			return ""
+		}
+		if x.kind != kThing || x.thing.definite {
+			continue
+		}
+		p := x.thing
+		name := strings.Join(p.name, " ")
+		switch p.lastNoun {
+		case material.Thread:
+			if last == "hook" || last == "" {
+				return "thread"
+			}
+		case material.Tinsel, material.Wire:
+			if last == "thread" || last == "tail" || last == "hook" {
+				return "rib"
+			}
+		case material.Flash:
+			return "flash"
+		case material.Hackle:
+			if strings.Contains(name, "hackle") && p.unit != "fibre" {
+				return "hackle"
+			}
+		}
+	}
+	return ""
+}
+
+// hasNoun tells whether a clause names a material.
+func (t *stretch) hasNoun(c clause) bool {
+	for _, x := range c.chunks {
+		if x.kind == kThing && x.thing.noun {
+			return true
+		}
+	}
+	return false
+}
+
+// threadFirst tells whether the first material of a clause is a thread that is put to use.
+func (t *stretch) threadFirst(c clause) bool {
+	for i, x := range c.chunks {
+		if x.kind == kThing && x.thing.noun {
+			return x.thing.lastNoun == material.Thread && (i == 0 || c.chunks[i-1].kind != kPreposition)
+		}
+	}
+	return false
+}
+
+func spoken(list []piece, label string) bool {
+	for _, p := range list {
+		if p.label == label {
+			return true
+		}
+	}
+	return false
+}
