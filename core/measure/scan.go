@@ -72,7 +72,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 	}
 	hook := skip("hook", "hook's", "hooks")
 	switch {
-	case skip("shank", "shanks", "shank's"):
+	case skip("shank", "shanks", "shank's", "shk"):
 		return done(Shank, 1)
 	case skip("gape", "gapes", "gap", "gaps"):
 		return done(Gape, 1)

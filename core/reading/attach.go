@@ -104,6 +104,7 @@ func (m *maker) split(c clause) (sure, rest clause) {
 // read makes the values of the part.
 func (m *maker) read() {
 	list := m.chunks()
+	m.tierOf(list)
 	m.all = m.clauses(m.shared(list))
 	if m.absent() {
 		return
@@ -402,7 +403,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
-		if m.wound() && m.act == "winds" && p.Turns == nil {
+		if m.wound() && (m.act == "winds" || m.std.Form == role.FormRib && i == 0) && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -561,6 +562,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	}
 	if p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && m.part.Continues == "" { // "a pinch of the same hare"
 		m.sameThing(p)
+	}
+	if p.unit != "" {
+		m.lastUnit = p.unit
 	}
 	m.inked(p)
 	if !p.across.IsZero() {
@@ -885,7 +889,8 @@ func (m *maker) number1(c clause, i int) {
 	alone := len(c.chunks) == 1
 	whole := x.v.Low >= 1
 	switch {
-	case alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+	case (alone || i == len(c.chunks)-1 && c.chunks[0].kind == kSpacing) && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormCollar && whole && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v
 		m.part.Turns = &v
@@ -896,7 +901,7 @@ func (m *maker) number1(c clause, i int) {
 		m.part.Turns = &v
 		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 		return
-	case whole && m.part.Count == nil && (alone || i == 0 || x.word == "x") && m.bareCount(alone) != "":
+	case whole && m.part.Count == nil && (alone || i == 0 || x.word == "x" || i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.unit != "" && c.chunks[i-1].thing.count == nil) && m.bareCount(alone) != "":
 		v := m.wholeCount(x.from, x.v, x.to-x.from)
 		m.part.Count = &Count{Low: v.Low, High: v.High, Of: m.bareCount(alone)}
 		m.take(x.from, x.to, "count", "")
@@ -1376,6 +1381,9 @@ func (m *maker) sameThing(p phrase) {
 
 // drop tells what is put on in drops, "the smallest drop of glue", beside the part's material.
 func (m *maker) drop(x chunk, p phrase) bool {
+	if strings.Contains(strings.Join(p.name, " "), "glue") {
+		return true
+	}
 	return p.lastNoun == material.Varnish && m.low(x.from-1) == "of" && (m.low(x.from-2) == "drop" || m.low(x.from-2) == "dab") && m.nounSaid()
 }
 
@@ -1397,4 +1405,19 @@ func (m *maker) known(p phrase) bool {
 		}
 	}
 	return false
+}
+
+// tierOf tells the tier of this dressing, by a part of his name, from others.
+func (m *maker) tierOf(list []chunk) {
+	for i, x := range list {
+		if x.kind == kOthers && m.isTier(m.text(x.from, x.to)) {
+			list[i].kind = kPerson
+		}
+	}
+}
+
+// isTier tells whether somebody is who tied this fly.
+func (r *reader) isTier(name string) bool {
+	name = strings.TrimSuffix(strings.TrimSuffix(name, "'s"), "’s")
+	return name != "" && r.d.Tier != "" && strings.Contains(r.d.Tier, name)
 }

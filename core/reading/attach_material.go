@@ -254,6 +254,10 @@ func (m *maker) implied() string {
 	switch m.std.Name {
 	case "thread":
 		return "thread"
+	case "rib":
+		if m.part.DiameterMM > 0 { // "0.09 mm copper"
+			return "wire"
+		}
 	case "bead":
 		if m.part.Role == "cone" || m.part.Role == "cone head" || m.part.Role == "conehead" {
 			return "cone"

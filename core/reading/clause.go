@@ -102,6 +102,9 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			return false
 		}
 	}
+	if n := len(cur.chunks); n > 0 && cur.chunks[n-1].kind == kAuxiliary && (x.kind == kAnd || x.kind == kThen) { // "the hackle was then palmered"
+		return false
+	}
 	switch x.kind {
 	case kWhy, kPurpose, kInCase:
 		return true
@@ -148,6 +151,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	case kWhy, kPurpose:
 		if lead+1 < len(c.chunks) && t.low(first.from) == "but" && c.chunks[lead+1].kind == kElse && c.has(kThing) { // "but now grey goose"
 			return saysElse
+		}
+		if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kSays) { // "a red cock's hackle, but twice round"
+			return saysPlainly
 		}
 		return saysWhy
 	case kInCase, kInTime:

@@ -51,7 +51,9 @@ func sayings(d Dressing) []saying {
 			add(p.Role, "name", m.Name)
 			add(p.Role, "colour", m.Colour)
 			add(p.Role, "grade", m.Size)
-			add(p.Role, "prep", m.Preparation)
+			for _, prep := range strings.Split(m.Preparation, ", ") {
+				add(p.Role, "prep", prep)
+			}
 			if m.Share > 0 && m.Share < 1 {
 				add(p.Role, "share", interval(m.Share, m.Share))
 			}

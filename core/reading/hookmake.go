@@ -145,6 +145,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 	for t.low(k) == "#" || t.low(k) == "size" || t.low(k) == "sizes" || t.low(k) == "no" || t.low(k) == "nos" || t.low(k) == "nr" || t.low(k) == "number" || k > i && t.low(k) == "." || t.low(k) == "about" && k == i || t.low(k) == "say" && k == i {
 		k++
 	}
+	if k > i && (t.low(k) == "a" || t.low(k) == "an") {
+		k++
+	}
 	led := k > i
 	at := k
 	a, b, ok := t.sizeAt(k)

@@ -12,7 +12,10 @@ func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool
 	if len(t.toks) > 1 && (t.low(0) == "it" || t.low(0) == "them") { // "Rib it in five turns"
 		m.take(0, 1, "plain", "")
 	}
-	if t.std.Form == role.FormHook {
+	if dashAlone(t) { // "Wing: -"
+		part.Absent = true
+		part.Materials = []Material{}
+	} else if t.std.Form == role.FormHook {
 		m.readHook()
 	} else {
 		m.read()
@@ -32,3 +35,6 @@ func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool
 	}
 	return m
 }
+
+// dashAlone tells a dash that stands for none.
+func dashAlone(t *stretch) bool { return len(t.toks) == 1 && t.low(0) == "-" }

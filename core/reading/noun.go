@@ -363,6 +363,10 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.prep = append(p.prep, t.lows(k, k+n))
 		return n
 	}
+	if l := t.low(k); (l == "s" || l == "m" || l == "l") && t.atEnd(k+1) && dressing.IsUpper(t.text(k, k+1)) && (t.std.Form == role.FormRib || t.std.Form == role.FormWound) { // "oval silver, S"
+		p.grade = append(p.grade, t.text(k, k+1))
+		return 1
+	}
 	if n := t.is(k, cGrade); n > 0 {
 		switch {
 		case t.low(k) == "size" && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number:
@@ -467,6 +471,10 @@ func (t *stretch) unitOf(k int) string {
 
 // unitHere reads what is counted: "fibres of", "slips", "herls".
 func (t *stretch) unitHere(p *phrase, k int) int {
+	if l := t.low(k); t.low(k+1) == "of" && len(p.name) == 0 && (l == t.label || l == t.std.Name || l == t.std.Name+"s") && t.describes(t.pastArticle(k+2)) { // "two wings of turkey"
+		p.of = true
+		return t.pastArticle(k+2) - k
+	}
 	of := t.counts(k)
 	if of == "" {
 		return 0
@@ -764,4 +772,12 @@ func (t *stretch) thickness(k, n int) int {
 		}
 	}
 	return n
+}
+
+// pastArticle gives the token after articles.
+func (t *stretch) pastArticle(k int) int {
+	for t.is(k, cArticle) > 0 {
+		k++
+	}
+	return k
 }

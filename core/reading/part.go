@@ -56,6 +56,14 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			cut("body hackle", i+k)
 		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != "underbody" {
 			cut("underbody", i+k)
+			for end := i + 1; end < len(toks); end++ { // what comes after the next stop is of the part again
+				if toks[end].Kind == measure.Mark && end+1 < len(toks) {
+					pieces[len(pieces)-1].to = toks[end].Start
+					pieces = append(pieces, piece{label, toks[end+1].Start, to})
+					i = end
+					break
+				}
+			}
 		}
 	}
 	if l, a, b, word := inlineEnd(toks, std); l != "" {

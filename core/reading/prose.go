@@ -58,6 +58,11 @@ func (r *reader) prose(n int, s string, start int, marks *marks) bool {
 		return false
 	}
 	r.named(t)
+	for i, x := range list {
+		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
+			list[i].kind = kPerson
+		}
+	}
 	all := t.clauses(list)
 	var pieces []piece
 	for i := range all {
@@ -313,6 +318,9 @@ func (t *stretch) byAct(c clause) string {
 	}
 	size := -1
 	for k := c.from(); k < c.to(); k++ {
+		if _, n := t.number(k); n > 1 && t.low(k+1) != "or" && t.low(k+1) != "to" {
+			continue
+		}
 		if a, _, ok := t.sizeAt(k); ok && a >= 2 && !t.otherThan(k) {
 			size = k
 		}

@@ -213,6 +213,9 @@ var turnRules = []rule{
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTimes, v: measure.Interval{Low: x, High: x}}, true
 	}},
+	{pattern: "'a'|'one' 'coat'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kCoats, v: measure.Interval{Low: 1, High: 1}}, t.low(m.to) == "of"
+	}},
 	{pattern: "number 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kCoats, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
@@ -431,6 +434,15 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 			return l, n + 1
 		}
 	}
+	if t.low(i) == "to" && t.low(i+1) == "the" && t.low(i+2) == "middle" && t.low(i+3) == "of" { // "to the middle of the body"
+		k := i + 4
+		for t.is(k, cArticle) > 0 {
+			k++
+		}
+		if label, n := t.part(k); n > 0 && label != "hook" {
+			return measure.Length{Low: 0.5, High: 0.5, Of: measure.Unit(label), Text: t.text(i, k+n)}, k + n - i
+		}
+	}
 	l, n := measure.ScanLength(t.toks, i, t.words.partName)
 	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && t.beadNext(i+1) {
 		l, n = bareBead(t.toks[i])
@@ -488,6 +500,12 @@ func (t *stretch) beadNext(i int) bool {
 func (t *stretch) position(i int) (measure.Length, int) {
 	if i >= len(t.toks) {
 		return measure.Length{}, 0
+	}
+	if v, n := t.number(i); n == 1 && v.Low == 1 && v.High == 1 { // "from 1 bend"
+		switch u := measure.Unit(t.low(i + 1)); u {
+		case measure.Bend, measure.Barb, measure.Point:
+			return measure.Length{Low: 1, High: 1, Of: u, Text: t.text(i, i+2)}, 2
+		}
 	}
 	s := &t.scanned[i]
 	if s.placeN < 0 {
@@ -587,6 +605,19 @@ func (t *stretch) betweenPlaces(m match, a, b measure.Length) chunk {
 
 // stretchAt reads "the rear two thirds of the shank" and how far forward something goes.
 func (t *stretch) stretchAt(i int, out []chunk) []chunk {
+	if t.low(i) == "from" { // "from the first third to the last third"
+		if a, b, n := measure.ScanStretch(t.toks, i+1); n > 0 && t.low(i+1+n) == "to" {
+			if c, d, m := measure.ScanStretch(t.toks, i+2+n); m > 0 {
+				if a.Low < c.Low {
+					a, b, c, d = c, d, a, b
+				}
+				_ = a
+				_ = d
+				b.Text, c.Text = t.text(i, i+1+n), t.text(i+1+n, i+2+n+m)
+				out = append(out, chunk{kind: kStretch, from: i, to: i + 2 + n + m, l: b, end: c})
+			}
+		}
+	}
 	if from, to, n := measure.ScanStretch(t.toks, i); n > 0 {
 		from.Text, to.Text = t.text(i, i+n), t.text(i, i+n)
 		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: "share"})
@@ -662,6 +693,11 @@ var relationRules = []rule{
 	}},
 	{pattern: "article? 'same' noun_phrase? 'as' article? part", says: sameThing},
 	{pattern: "article? 'same' noun_phrase? again_part article? part", says: sameThing},
+	{pattern: "article? rest article? label", says: func(t *stretch, m match) (chunk, bool) { // remainder of back
+		label, n := t.role(m.the("label").from)
+		std, _ := role.Find(label)
+		return chunk{kind: kContinues, word: label}, n > 0 && std.Name != "thread" && label != t.label && t.atEnd(m.to)
+	}},
 	// what is left of the foam
 	{pattern: "article? rest article? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
 		at := m.the("noun_phrase").from
