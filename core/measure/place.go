@@ -261,7 +261,7 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 		k++
 	}
 	var side string
-	if is(toks, k, "rear", "back", "hind", "front", "forward", "middle", "first", "last") {
+	if is(toks, k, "rear", "back", "hind", "front", "forward", "middle", "first", "second", "last") {
 		side = low(toks, k)
 		k++
 	} else {
@@ -292,7 +292,7 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 	}
 	a, b := 1.0, 1-v
 	switch side {
-	case "front", "forward", "last":
+	case "front", "forward", "second", "last":
 		a, b = v, 0
 	case "middle":
 		a, b = 0.5+v/2, 0.5-v/2

@@ -380,6 +380,7 @@ func (m *maker) main(c clause) {
 			continue
 		case kAct:
 			m.act = x.word
+			prep, prepAt = "", -1
 			m.take(x.from, x.to, "plain", "")
 			continue
 		}
@@ -511,6 +512,9 @@ var anchors = map[string]bool{"on": true, "over": true, "under": true, "through"
 func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bool {
 	x := c.chunks[i]
 	p := *x.thing
+	if p.unit != "" {
+		m.lastUnit = p.unit
+	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared {
 		m.act = v
 	}
@@ -735,7 +739,7 @@ func (m *maker) wound() bool {
 	}
 	switch m.std.Form {
 	case role.FormLegs: // in old books a hackle stands for the legs
-		return said("hackle", "hackles", "hackled")
+		return m.std.Name == "throat" || said("hackle", "hackles", "hackled")
 	case role.FormHook, role.FormTail, role.FormWing, role.FormCase, role.FormBead, role.FormCheek:
 		return false
 	}
@@ -931,6 +935,8 @@ func (m *maker) suits(p phrase) bool {
 // bareCount is what a bare number counts of a part.
 func (m *maker) bareCount(alone bool) string {
 	switch {
+	case m.std.Name == "topping", m.std.Name == "cheeks":
+		return "feather"
 	case m.part.Role == "feelers", m.std.Name == "antennae":
 		return "strand"
 	case m.counted != nil && m.counted.unit != "":

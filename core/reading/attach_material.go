@@ -140,6 +140,8 @@ func (m *maker) assemble() {
 			if name := m.implied(); name != "" && (len(np.grade) > 0 || len(np.prep) > 0) {
 				np.name, np.noun = []string{name}, true
 				last = add(np, false)
+			} else if len(np.prep) > 0 { // no material is named that could bear it
+				part.Note = strings.TrimPrefix(part.Note+"; "+strings.Join(np.prep, ", "), "; ")
 			}
 		}
 	}

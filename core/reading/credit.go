@@ -114,7 +114,7 @@ func (r *reader) titleLine(text string) string {
 			text = text[:m[0]]
 		}
 	}
-	if m := variantName.FindStringSubmatch(text); m != nil && r.d.VariantOf == "" {
+	if m := variantName.FindStringSubmatch(strings.TrimRight(text, ".")); m != nil && r.d.VariantOf == "" {
 		text = m[1]
 		r.d.Descends("variant of", m[2])
 	}

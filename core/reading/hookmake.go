@@ -82,6 +82,14 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 		return is(2, "eye", "half-raised")
 	case (l == "long" || l == "short") && next == "shank":
 		return is(2, "loose shank", l)
+	case l == "shank" && (next == "long" || next == "short") && t.low(i+2) == "by": // "with the shank long by two numbers"
+		if v, n := t.number(i + 3); n > 0 && v.Low >= 1 {
+			k := i + 3 + n
+			if t.low(k) == "numbers" || t.low(k) == "sizes" || t.low(k) == "number" || t.low(k) == "size" {
+				k++
+			}
+			return is(k-i, "shank", v.String()+"X"+strings.ToUpper(next[:1]))
+		}
 	case l == "longshank" || l == "shortshank":
 		return is(1, "loose shank", strings.TrimSuffix(l, "shank"))
 	case hookStyles[l] != "":
@@ -217,6 +225,11 @@ func (m *maker) readHook() {
 			inBracket = true
 		}
 		m.hookClause(c, i, inBracket, &loose, func(x chunk, demo bool) {
+			if sizes > 0 && m.fishing(c) { // "and said that the fishing size is 14": what came before was only shown
+				for k := range all {
+					all[k].demo = true
+				}
+			}
 			all = append(all, size{x, demo})
 			sizes++
 		}, sizes)
@@ -400,4 +413,14 @@ func (m *maker) saidToBe(c clause, k int) bool {
 		j--
 	}
 	return m.low(j) == "is" || m.low(j) == "was"
+}
+
+// fishing tells whether a clause speaks of the size that is fished.
+func (m *maker) fishing(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if l := m.low(k); l == "fishing" || l == "fished" || l == "fish" {
+			return true
+		}
+	}
+	return false
 }

@@ -349,10 +349,12 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
 	}
-	if n := t.is(k, cAmount); n > 0 && !(n == 1 && t.gradeHere(k)) && t.unitOf(k) == "" {
+	if n := t.is(k, cAmount); n > 0 && !(n == 1 && (t.gradeHere(k) || t.is(k+1, cAct) > 0 && !t.describes(k+1))) && t.unitOf(k) == "" {
 		n = t.thickness(k, n)
 		if a := strings.TrimSuffix(t.lows(k, k+n), " of"); p.amount == "" {
 			p.amount = a
+		} else {
+			p.amount += ", " + a
 		}
 		return n
 	}
@@ -637,6 +639,12 @@ func (t *stretch) colour(k int) (string, int) {
 	}
 	if j == k+1 && t.shadeAlone(k) {
 		return t.low(k), 1
+	}
+	if t.is(k, cColoured) == 0 && (t.low(k) == "colour" || t.low(k) == "color") && t.low(k+1) == "of" { // "colour of straw"
+		j := t.pastArticle(k + 2)
+		if n := t.is(j, cColour); n > 0 {
+			return t.lows(j, j+n), j + n - k
+		}
 	}
 	if t.hyphened(k) && t.is(k+1, cColoured) > 0 { // "mouse-coloured"
 		return t.low(k), 2

@@ -50,8 +50,15 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
-		if k > 0 {
+		if n := hackleOver(toks, i); n > 0 && std.Form == role.FormWound {
+			cut("body hackle", i+n)
+		} else if k > 0 {
 			cut("rib", i+k)
+		} else if idx, k := inlineParts.Match(toks, i); k > 0 {
+			cut(lexicon.Rows("inline part")[idx].Value, i+k)
+		} else if _, _, n := measure.ScanStretch(toks, i); n > 0 && len(pieces) > 1 && toks[i-1].Low == ";" { // "; second half black silk": of the part itself again
+			pieces[len(pieces)-1].to = toks[i].Start
+			pieces = append(pieces, piece{label, toks[i].Start, to})
 		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
 			cut("body hackle", i+k)
 		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != "underbody" {
@@ -84,6 +91,10 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			if body := &r.d.Parts[len(r.d.Parts)-1]; body.From.IsZero() && body.To.IsZero() {
 				body.From, body.To = part.From, part.To
 			}
+		}
+		if k > 0 && p.label == pieces[0].label { // what is said of the part again behind another
+			r.joinPart(len(r.d.Parts)-1, part)
+			continue
 		}
 		r.d.Parts = append(r.d.Parts, part)
 		if r.labelled == nil {
@@ -198,4 +209,51 @@ func cardinalWord(w string) float64 {
 		return 0
 	}
 	return v.Low
+}
+
+// hackleOver reads "and a black hackle over it" at token i, and gives the tokens before the
+// hackle's words.
+func hackleOver(toks []measure.Token, i int) int {
+	if toks[i].Low != "and" || i+2 >= len(toks) || toks[i+1].Low != "a" && toks[i+1].Low != "an" {
+		return 0
+	}
+	for k := i + 2; k+1 < min(i+7, len(toks)) && toks[k].Kind == measure.Word; k++ {
+		if toks[k].Low == "hackle" && toks[k+1].Low == "over" {
+			return 2
+		}
+	}
+	return 0
+}
+
+// joinPart adds what is said of a part again, behind another that its line tells of, to the part.
+func (r *reader) joinPart(last int, again Part) {
+	for i := last; i >= 0; i-- {
+		q := &r.d.Parts[i]
+		if q.Role != again.Role || q.Line != again.Line {
+			continue
+		}
+		q.Materials = append(q.Materials, again.Materials...)
+		q.Alternatives = append(q.Alternatives, again.Alternatives...)
+		q.Conditions = append(q.Conditions, again.Conditions...)
+		q.Acts = append(q.Acts, again.Acts...)
+		q.Text = strings.TrimRight(q.Text, " ,;") + "; " + again.Text
+		q.Note = strings.Trim(q.Note+"; "+again.Note, "; ")
+		if q.Count == nil {
+			q.Count = again.Count
+		}
+		if q.Turns == nil {
+			q.Turns = again.Turns
+		}
+		if q.Length.IsZero() {
+			q.Length = again.Length
+		}
+		switch a, b := q.From, again.From; {
+		case a.IsZero():
+			q.From, q.To = again.From, again.To
+		case a.Of == measure.Shank && b.Of == measure.Shank && q.To.Of == measure.Shank && again.To.Of == measure.Shank:
+			q.From.Low, q.From.High = max(a.Low, b.Low), max(a.High, b.High)
+			q.To.Low, q.To.High = min(q.To.Low, again.To.Low), min(q.To.High, again.To.High)
+		}
+		return
+	}
 }

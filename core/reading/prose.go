@@ -6,6 +6,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/material"
+	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
@@ -49,7 +50,7 @@ type piece struct {
 
 // prose reads a line of running prose, and tells whether it is one.
 func (r *reader) prose(n int, s string, start int, marks *marks) bool {
-	if len(s)-start < 120 || strings.Count(s, ":") > 2 || strings.Count(s, "=") > 1 {
+	if r.labelled1(s, start) || len(s)-start < 120 || strings.Count(s, ":") > 2 || strings.Count(s, "=") > 1 {
 		return false
 	}
 	t := newStretch(r.words, s, lexAt(s, start, len(s)), "")
@@ -57,6 +58,14 @@ func (r *reader) prose(n int, s string, start int, marks *marks) bool {
 	if !t.isProse(list) {
 		return false
 	}
+	r.tell(n, t, list, marks)
+	marks.set(start, len(s), "plain", "")
+	return true
+}
+
+// tell reads prose by its clauses, and tells whether a part came of it.
+func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
+	s := t.s
 	r.named(t)
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
@@ -94,8 +103,7 @@ func (r *reader) prose(n int, s string, start int, marks *marks) bool {
 		r.started = true
 		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
 	}
-	marks.set(start, len(s), "plain", "")
-	return true
+	return r.started
 }
 
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
@@ -163,6 +171,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	for k := len(before) - 1; k >= 0 && last == ""; k-- {
 		last = before[k].label
 	}
+	if c.has(kOthers) && len(before) == 0 && t.byAct(c) != "" { // "Tobias Render tied his Ferry Rope on a long shank 8"
+		whole.label = "hook"
+		return []piece{whole}
+	}
 	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
 		whole.label = last
 		return []piece{whole}
@@ -182,6 +194,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	var next clause
 	if i+1 < len(all) {
 		next = all[i+1]
+	}
+	if label := t.byWord(c); label != "" {
+		whole.label = label
+		return []piece{whole}
 	}
 	if label := t.subject(c, next); label != "" {
 		whole.label = label
@@ -304,8 +320,8 @@ func (t *stretch) sizeNear(c clause) bool {
 	return false
 }
 
-// byAct gives the part that what is done belongs to.
-func (t *stretch) byAct(c clause) string {
+// byWord gives the part that a word of work names.
+func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
 		case l == "ribbed" || l == "rib":
@@ -316,6 +332,11 @@ func (t *stretch) byAct(c clause) string {
 			return "body hackle"
 		}
 	}
+	return ""
+}
+
+// byAct gives the hook, where a clause speaks of a size that it is tied on.
+func (t *stretch) byAct(c clause) string {
 	size := -1
 	for k := c.from(); k < c.to(); k++ {
 		if _, n := t.number(k); n > 1 && t.low(k+1) != "or" && t.low(k+1) != "to" {
@@ -325,7 +346,7 @@ func (t *stretch) byAct(c clause) string {
 			size = k
 		}
 	}
-	if size < 0 || c.has(kTurns, kLength) || t.hasNoun(c) {
+	if size < 0 || c.has(kTurns) || t.hasNoun(c) {
 		return ""
 	}
 	for k := c.from(); k < c.to(); k++ {
@@ -423,4 +444,18 @@ func spoken(list []piece, label string) bool {
 		}
 	}
 	return false
+}
+
+// labelled1 tells whether a line begins with a label and what parts it from its text.
+func (r *reader) labelled1(s string, start int) bool {
+	toks := measure.Lex(s[start:])
+	for i := range toks {
+		toks[i].Start += start
+		toks[i].End += start
+	}
+	if len(toks) == 0 {
+		return false
+	}
+	g, _, ok := r.labelAt(s, toks, 0, true, "", false)
+	return ok && strings.ContainsAny(s[g.labelStart:g.labelEnd], ":=|\t—–-.")
 }

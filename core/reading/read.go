@@ -101,6 +101,7 @@ func readWhole(text string, w *Words, most caps) (Reading, error) {
 
 func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
+	rd.commas = rd.labelsBeforeCommas(lines)
 	for i, l := range lines {
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		rd.line(i+1, strings.TrimSuffix(l, "\r"))
@@ -132,6 +133,7 @@ type reader struct {
 	// labelled are the labels read so far, firstOf the first of each kind of work
 	labelled map[string]bool
 	firstOf  map[string]string
+	commas   bool // labels stand before a comma: "Tail, some fibres of a cock"
 	terse    bool // a label stood without a separator
 	dashes   bool // a dash stood between a label and its text
 	sawBody  bool // a blank line followed the headers
@@ -227,6 +229,13 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "header", "")
 		return
 	}
+	if len(strings.Fields(text)) > 8 && strings.Contains(text, ". ") { // a letter that comes to its labels late
+		t := newStretch(r.words, s, lexAt(s, start, label), "")
+		if r.tell(n, t, t.chunks(), marks) {
+			marks.set(start, label, "plain", "")
+			return
+		}
+	}
 	marks.set(start, label, "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 }
@@ -296,7 +305,7 @@ func (r *reader) segments(s string, start int) []segment {
 				continue
 			}
 		}
-		if card && after == "-" && toks[i].Low == "#" && len(out) == 0 { // "Larch Spider - #16 wet - ..."
+		if card && after == "-" && (toks[i].Low == "#" || toks[i].Kind == measure.Number) && len(out) == 0 { // "Larch Spider - #16 wet - ..."
 			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
 			continue
 		}
@@ -304,6 +313,9 @@ func (r *reader) segments(s string, start int) []segment {
 			continue
 		}
 		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
+		if !ok && card && after == "-" {
+			g, next, ok = r.dashPiece(s, toks, i)
+		}
 		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
 			g, next, ok = r.sentenceAt(s, toks, i, out)
 		}
@@ -328,7 +340,25 @@ func (r *reader) segments(s string, start int) []segment {
 }
 
 // dashed tells a whole recipe on one line, its parts set off by dashes.
-func dashed(s string) bool { return strings.Count(s, " - ") >= 3 && !strings.Contains(s, ":") }
+func dashed(s string) bool {
+	return strings.Count(s, " - ")+strings.Count(s, " — ")+strings.Count(s, " – ") >= 3 && !strings.Contains(s, ":")
+}
+
+// dashPiece reads a piece of a dashed card whose label stands behind: "primrose thread", "no
+// hackle".
+func (r *reader) dashPiece(s string, toks []measure.Token, i int) (segment, int, bool) {
+	end := i
+	for end < len(toks) && (toks[end].Low != "-" || toks[end].Joined) {
+		end++
+	}
+	for k := i + 1; k < end; k++ {
+		idx, n := r.words.roles.Match(toks, k)
+		if n > 0 && k+n == end && end-i <= 6 {
+			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i].Start, labelEnd: toks[i].Start, bare: true}, end, true
+		}
+	}
+	return segment{}, 0, false
+}
 
 // labelAt reads a label at token i. At the start of a line it also takes a
 // label without a separator, an unknown label before a colon, and the opening
@@ -400,6 +430,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.optional = true
 		k += 3
 		g.labelEnd = toks[k-1].End
+	}
+	if first && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
 	}
 	if m := separator(s, toks, k); m > 0 {
 		g.labelEnd = toks[k+m-1].End
@@ -654,4 +688,16 @@ func person(s string) (name, rest string) {
 		return s, ""
 	}
 	return strings.TrimSpace(name), rest
+}
+
+// labelsBeforeCommas tells a text in which three lines and more begin with a label and a comma.
+func (r *reader) labelsBeforeCommas(lines []string) bool {
+	n := 0
+	for _, l := range lines {
+		toks := measure.Lex(l[:min(len(l), 60)])
+		if _, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) && toks[k].Low == "," {
+			n++
+		}
+	}
+	return n >= 3
 }

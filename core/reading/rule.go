@@ -507,6 +507,13 @@ func (t *stretch) position(i int) (measure.Length, int) {
 			return measure.Length{Low: 1, High: 1, Of: u, Text: t.text(i, i+2)}, 2
 		}
 	}
+	if t.low(i) == "just" && t.low(i+1) == "before" { // "from just before the barb"
+		l, n := t.position(i + 2)
+		if n > 0 && (l.Of == measure.Barb || l.Of == measure.Point) {
+			l.Low, l.Text = 0.9, t.text(i, i+2+n)
+			return l, n + 2
+		}
+	}
 	s := &t.scanned[i]
 	if s.placeN < 0 {
 		s.place, s.placeN = measure.ScanPosition(t.toks, i, t.words.partName)

@@ -97,8 +97,16 @@ var leadOn = lexicon.Set("leads on")
 // before, or something that is not understood.
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
-	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 10 && (!strings.HasSuffix(text, ".") || dressing.IsUpper(text)) && !strings.HasSuffix(text, ":") && hasLetter(text) {
+	short := text
+	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
+		short = text[:i]
+	}
+	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && !strings.HasSuffix(text, ":") && hasLetter(text) {
 		name, tier := cutTier(r.titleLine(figure.ReplaceAllString(text, "")))
+		if cut, rest, ok := strings.Cut(name, ", per "); ok {
+			name = cut
+			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
+		}
 		r.d.Title = strings.Trim(name, "=_*. ")
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
@@ -130,7 +138,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		return
 	}
 	r.goOn()
-	if bareHook(text) && r.d.Find("hook") < 0 {
+	if (bareHook(text) || r.hookAlone(s, start)) && r.d.Find("hook") < 0 {
 		r.started = true
 		r.parts(n, "hook", s, start, len(s), false, marks, false)
 		return
@@ -379,4 +387,24 @@ func (r *reader) goOn() {
 		m.copyTo(o.marks, at[i], len(strings.TrimSpace(o.text[o.start:])), o.start+lead)
 	}
 	r.onward = nil
+}
+
+// hookAlone tells a line of a terse card that says nothing but a hook: "16 dry".
+func (r *reader) hookAlone(s string, start int) bool {
+	toks := lexAt(s, start, len(s))
+	if len(toks) == 0 || len(toks) > 8 {
+		return false
+	}
+	t := newStretch(r.words, s, toks, "hook")
+	size := false
+	for _, x := range t.chunks() {
+		switch x.kind {
+		case kSize:
+			size = true
+		case kHookWord, kMark, kPlain:
+		default:
+			return false
+		}
+	}
+	return size
 }

@@ -57,6 +57,7 @@ func phrasesOf(class string) measure.Phrases { return measure.NewPhrases(lexicon
 
 // Fixed phrases of the reader, by what they do in a line.
 var (
+	inlineParts  = phrasesOf("inline part")
 	inlineRib    = phrasesOf("inline rib")
 	inlineUnder  = phrasesOf("inline underbody")
 	inlinePalmer = phrasesOf("inline palmer")
