@@ -64,6 +64,9 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	switch low(toks, k) {
 	case "midway", "middle", "halfway", "mid", "centre", "center", "midpoint":
+		if is(toks, k+1, "of") && is(toks, k+2, "the") && is(toks, k+3, "bend") { // the middle of the bend
+			return at(round(1+outermost/2), Shank, 4)
+		}
 		if is(toks, k+1, "of", "along", "down", "up") && is(toks, k+2, "the", "its") {
 			if name, m := parts(toks[min(k+3, len(toks)):]); m > 0 && name != "hook" { // of another part, not of the shank
 				return Length{}, 0
@@ -211,7 +214,7 @@ func ScanForward(toks []Token, i int) (Length, int) {
 		j++
 	}
 	switch {
-	case is(toks, j, "eye") && j > k && way:
+	case is(toks, j, "eye", "bead") && j > k && way:
 		return at, j + 1 - i
 	case is(toks, j, "hook") && is(toks, j+1, "shank") && forward:
 		return at, j + 2 - i

@@ -33,14 +33,15 @@ type maker struct {
 	aside     bool   // what follows up to the end of the sentence is somebody's talk
 	counted   *phrase
 	turned    *chunk
-	corrects  bool   // what comes next replaces what was said
-	or        bool   // the clause before ended in "or"
-	bracket   bool   // the talk goes on to the end of the bracket
-	once      int    // which of said was used in the old days, from 1; 0 for none
-	room      bool   // room was spoken of, and how much comes next
-	taken     int    // stretches that gave a value or a remark
-	legs      bool   // the ends of a wing case were told to be the legs
-	lastUnit  string // what was counted last
+	corrects  bool         // what comes next replaces what was said
+	or        bool         // the clause before ended in "or"
+	bracket   bool         // the talk goes on to the end of the bracket
+	once      int          // which of said was used in the old days, from 1; 0 for none
+	against   measure.Unit // what a thing was measured against
+	room      bool         // room was spoken of, and how much comes next
+	taken     int          // stretches that gave a value or a remark
+	legs      bool         // the ends of a wing case were told to be the legs
+	lastUnit  string       // what was counted last
 	negated   bool
 	shadowed  bool // what was named last only says where something stands
 }
@@ -95,6 +96,9 @@ func (m *maker) split(c clause) (sure, rest clause) {
 	}
 	if first == len(c.chunks)-1 && !verb && cut == first && cut > 0 { // "gold wire glimmering"
 		return c, clause{}
+	}
+	if cut == 0 {
+		cut = m.before(c, first)
 	}
 	sure, rest = c, c
 	sure.chunks, rest.chunks = c.chunks[:cut], c.chunks[cut:]
@@ -277,7 +281,7 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
-	if i < 0 || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
+	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
 	for _, x := range c.chunks[i+1:] {
@@ -330,7 +334,7 @@ func (m *maker) main(c clause) {
 	if c.kind == saysElse || m.or {
 		joint = "or"
 	}
-	m.or = m.endsInOr(c) || m.or && !c.has(kThing)
+	m.or = m.endsInOr(c) || m.or && (!c.has(kThing) || c.chunks[0].kind == kPreposition)
 	if m.onCondition(c) {
 		return
 	}
@@ -354,6 +358,9 @@ func (m *maker) main(c clause) {
 			continue
 		case kPreposition:
 			prep, prepAt = x.word, i
+			if m.low(x.from) == "against" { // "measured against the shank, half as long"
+				m.against = m.unitAfter(x.to)
+			}
 			m.take(x.from, x.to, "plain", "")
 			switch x.word {
 			case "over", "under", "with", "of", "from", "in", "for":
@@ -380,6 +387,11 @@ func (m *maker) main(c clause) {
 			continue
 		case kAct:
 			m.act = x.word
+			if m.retracts(x) {
+				m.said = nil
+				m.note(x.from, x.to, "taken back")
+				continue
+			}
 			prep, prepAt = "", -1
 			m.take(x.from, x.to, "plain", "")
 			continue
@@ -414,6 +426,13 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPer:
 		m.perSide(c, i)
 	case kLength:
+		if c.chunks[i].l.Of == "" { // "half as long"
+			if m.against == "" {
+				m.note(x.from, x.to, "kept as a remark")
+				return
+			}
+			c.chunks[i].l.Of = m.against
+		}
 		m.lengthOf(c, i, prep)
 	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
@@ -528,12 +547,15 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	}
 	switch {
-	case i+1 < len(c.chunks) && c.chunks[i+1].kind == kNegation, prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
+	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
+	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
+		m.take(x.from, x.to, "plain", "")
+		return false
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case m.negated, m.act == "takes away", m.act == "does", m.act == "measures", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+	case m.negated, m.act == "takes away", m.act == "does", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
 		m.part.Winding = "with"
@@ -549,11 +571,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.part.Winding = "counter"
 		m.take(x.from, x.to, "winding", "against the body")
 		return false
-	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && !m.threadLike(p):
+	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && !m.threadLike(p):
 		// "yellow bucktail over white"
 	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
 	case prep == "with" && (m.act == "" || m.act == "brings") && !p.definite && !m.threadLike(p):
 	case prep == "with" && len(m.said) == 0 && (!p.definite || p.lastNoun == material.Thread):
+	case prep == "in" && m.act == "" && len(m.said) == 0 && p.noun && !p.definite: // "body in quill of peacock"
 	case prep == "from" && len(m.said) == 0, prep == "of":
 	case prep == "" || prep == "from" && !p.definite:
 	case len(m.said) == 0 && (prep == "for" || prep == "as" || prep == "in"):
@@ -597,6 +620,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
 	if c.has(kOnce) {
 		m.once = len(m.said)
+	} else if c.has(kInPlace) && len(m.said) > 1 { // "he winds grey goose instead"
+		m.once = len(m.said) - 1
 	}
 	return !p.bare() || p.noun
 }
@@ -1426,4 +1451,81 @@ func (m *maker) tierOf(list []chunk) {
 func (r *reader) isTier(name string) bool {
 	name = strings.TrimSuffix(strings.TrimSuffix(name, "'s"), "’s")
 	return name != "" && r.d.Tier != "" && strings.Contains(r.d.Tier, name)
+}
+
+// nothing tells "trimmed nothing" and "married to nothing".
+func (m *maker) nothing(c clause, i int) bool {
+	for k := i + 1; k < len(c.chunks) && k <= i+2; k++ {
+		if c.chunks[k].kind == kNegation {
+			return m.low(c.chunks[k].from) == "nothing"
+		}
+		if c.chunks[k].kind != kPreposition {
+			return false
+		}
+	}
+	return false
+}
+
+// goes tells a thing of which the next verb says that it is taken away: "the stalk snipped off".
+func (m *maker) goes(c clause, i int) bool {
+	for k := i + 1; k < len(c.chunks); k++ {
+		switch x := c.chunks[k]; x.kind {
+		case kAuxiliary, kPlain, kThen:
+		case kAct:
+			return x.word == "takes away"
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// retracts tells "took it off again": what was said of the part is taken back.
+func (m *maker) retracts(x chunk) bool {
+	return x.word == "takes away" && m.nounSaid() && (strings.Contains(m.lowsOf(x), " it") || strings.Contains(m.lowsOf(x), " them"))
+}
+
+func (m *maker) lowsOf(x chunk) string { return m.lows(x.from, x.to) }
+
+// before gives how many chunks of a clause are sure though a verb stands among them: those before
+// the last joint, verb or preposition that leads to the first unread word, where they hold a
+// value that a known verb brings.
+func (m *maker) before(c clause, first int) int {
+	sep, value, acts := 0, false, false
+	for i, x := range c.chunks[:first] {
+		switch x.kind {
+		case kAct:
+			acts = acts || x.word == "brings" || x.word == "ties" || x.word == "winds" || x.word == "begins" || x.word == "stops"
+			sep = i
+		case kPreposition, kAnd, kOr, kThen, kAuxiliary:
+			sep = i
+		}
+	}
+	for _, x := range c.chunks[:sep] {
+		switch x.kind {
+		case kThing, kTurns, kLength, kStart, kEnd, kStretch, kThread:
+			value = true
+		}
+	}
+	if acts && value {
+		return sep
+	}
+	return 0
+}
+
+// unitAfter gives what a length can be counted in at token k: the shank, or a part.
+func (m *maker) unitAfter(k int) measure.Unit {
+	k = m.pastArticle(k)
+	if m.low(k) == "hook" && m.low(k+1) == "shank" {
+		k++
+	}
+	switch u := measure.Unit(m.low(k)); u {
+	case measure.Shank, measure.Gape:
+		return u
+	}
+	label, n := m.stretch.part(k)
+	if n == 0 || label == "hook" {
+		return ""
+	}
+	return measure.Unit(label)
 }

@@ -72,6 +72,8 @@ func (m *maker) assemble() {
 			last.Name = strings.Join(np.name, " ") + " " + last.Name
 			last.Colour = strings.Join(np.colour, " and ")
 			qualifies(last, np)
+		case np.noun && np.joint == "from" && last != nil && (one == "feather" || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
+			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
 			last.Name += " from " + strings.Join(np.name, " ")
 		case np.noun && last != nil && m.std.Name != "head" && m.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"

@@ -2,6 +2,7 @@ package reading
 
 import (
 	"fmt"
+	"strings"
 
 	"mothledger/core/lexicon"
 	"mothledger/core/measure"
@@ -32,6 +33,13 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	switch {
 	case m.act == "holds" || m.act == "takes away", m.act == "cuts" && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
 		note("kept as a remark")
+	case m.act == "begins" && l.Reach && !l.IsPart() && p.From.IsZero():
+		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
+	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && m.act == "winds"): // "until the two thirds of the shank"
+		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
+		p.To = l
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
@@ -128,6 +136,9 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 	switch m.low(i - 1) {
 	case "thickness", "thick", "width", "diameter":
 		return true, i - 1
+	}
+	if w := m.low(x.to + 1); m.low(x.to) == "in" && (w == "thickness" || w == "width" || w == "girth" || w == "diameter") { // "twice the body in thickness"
+		return true, i
 	}
 	switch last := m.low(i + n - 1); {
 	case (last == "wide" || last == "thick" || last == "across") && m.low(i+n-2) != "is":
@@ -255,6 +266,10 @@ func (m *maker) place(c clause, i int, prep string) {
 	switch x.kind {
 	case kWhere:
 		l := m.otherEnd(x)
+		if x.basis == "ties from" {
+			from(l)
+			return
+		}
 		switch m.act {
 		case "ties":
 			m.tied(x, l)
@@ -513,6 +528,8 @@ func (m *maker) otherEnd(x chunk) measure.Length {
 			l = q.To
 		case x.basis == "begins" && !q.From.IsZero():
 			l = q.From
+		case strings.HasPrefix(x.basis, "ties") && !q.TiedIn.IsZero():
+			l = q.TiedIn
 		}
 	}
 	l.Text = m.text(x.from, x.to)

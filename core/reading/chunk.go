@@ -54,8 +54,9 @@ const (
 	kPurpose
 	kSays
 	kPerson
-	kOnce   // in the old days
-	kOthers // somebody else than the tier
+	kInPlace // instead
+	kOnce    // in the old days
+	kOthers  // somebody else than the tier
 	kStandsFor
 	kAuxiliary
 	kTooMuch
@@ -105,7 +106,7 @@ func (a cost) less(b cost) bool {
 var preference = []kind{
 	kMark, kRemark, kSize, kHookWord, kWhere, kCorrects, kAccount, kStretch, kMeasured, kShare, kRatio, kTurns, kCoats, kThread, kWhen, kGrade, kContinues, kSame, kEnd, kStart, kLength, kPlace, kPer, kWay, kSpacing,
 	kAbsent, kOptional, kEssential, kReplaces, kVague, kElse, kInstead, kOwn, kSpecimen, kDoubtful, kAgain, kTooMuch, kWhy, kPurpose, kInCase, kInTime, kSays,
-	kPart, kTimes, kThing, kPrepared, kAct, kAngle, kAnd, kOr, kThen, kPreposition, kNegation, kOnce, kOthers, kPerson, kStandsFor, kAuxiliary, kNumber, kElsewhat, kPlain, kUnread,
+	kPart, kTimes, kThing, kPrepared, kAct, kAngle, kAnd, kOr, kThen, kPreposition, kNegation, kInPlace, kOnce, kOthers, kPerson, kStandsFor, kAuxiliary, kNumber, kElsewhat, kPlain, kUnread,
 }
 
 var rankOf = func() map[kind]int {

@@ -127,7 +127,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			return false
 		}
 		switch list[j].kind {
-		case kPerson, kOthers, kAct, kLength, kTurns:
+		case kPerson, kOthers, kAct, kLength, kTurns, kAuxiliary, kNegation:
 			return true
 		case kPrepared:
 			_, n := t.as(list[j].from, cAct)
@@ -176,7 +176,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
-	case c.has(kSays), c.has(kTooMuch), c.has(kDoubtful), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
+	case c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
 		return saysAside
 	case c.has(kReplaces):
 		return saysElse

@@ -23,7 +23,7 @@ var credits, creditOf = func() (measure.Phrases, []string) {
 
 var (
 	pageSaid = regexp.MustCompile(`(?i)\b(?:page|p\.)\s*(\d+)`)
-	yearSaid = regexp.MustCompile(`(?i)\b((?:about |around |circa |c\. ?|before |after |spring |summer |autumn |winter )?\d{4}s?)\b`)
+	yearSaid = regexp.MustCompile(`(?i)\b((?:\d{1,2} (?:january|february|march|april|may|june|july|august|september|october|november|december) |about |around |circa |c\. ?|before |after |spring |summer |autumn |winter )?\d{4}s?)\b`)
 )
 
 // credit reads a line under the title that says who tied or devised the fly: "Shown by Una
@@ -32,15 +32,25 @@ var (
 func (r *reader) credit(s string) bool {
 	toks := measure.Lex(s)
 	k, n, of := 0, 0, ""
-	for k < len(toks) && k < 3 {
+	for k < len(toks) && k < 12 {
 		idx, m := credits.Match(toks, k)
 		if m > 0 {
 			n, of = m, creditOf[idx]
 			break
 		}
-		if toks[k].Low == "by" && k == 0 {
-			n, of = 1, "originator"
-			break
+		if toks[k].Low == "by" {
+			if k == 0 {
+				n, of = 1, "originator"
+				break
+			}
+			if idx, m := credits.Match([]measure.Token{toks[0], toks[k]}, 0); m == 2 { // "Tied for the club by Harold Binns"
+				n, of = 1, creditOf[idx]
+				break
+			}
+			if idx, m := credits.Match([]measure.Token{toks[min(1, k-1)], toks[k]}, 0); m == 2 {
+				n, of = 1, creditOf[idx]
+				break
+			}
 		}
 		k++
 	}
@@ -93,6 +103,12 @@ func nameEnd(s string, toks []measure.Token, k int) int {
 // sizesInTitle is a bracket of sizes behind a name: "Blue Slipway (14 or 16)".
 var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|–|,)\s*\d+(?:/0)?s?)*)\)$`)
 
+var (
+	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
+	bracketNote = regexp.MustCompile(`^(.+?)\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
+	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
+)
+
 // titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
@@ -104,6 +120,20 @@ func (r *reader) titleLine(text string) string {
 			}
 			text = text[:i]
 		}
+	}
+	if m := shownBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Pontoon Sedge, as Edith Marl showed it to the beginners."
+		text, r.d.Tier = m[1], m[2]
+	}
+	if m := bracketNote.FindStringSubmatch(text); m != nil { // "Sexton's Candle (about 1926; from the tin box)"
+		text = m[1]
+		if y := yearSaid.FindStringSubmatch(m[2]); y != nil {
+			r.d.Date = cmp.Or(r.d.Date, y[1])
+		}
+		r.d.Notes = append(r.d.Notes, m[2])
+	}
+	if m := received.FindStringSubmatch(text); m != nil {
+		text = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
 	}
 	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil {
 		p := Part{Role: "hook"}

@@ -37,6 +37,13 @@ func (r *reader) saidAgain() {
 			continue
 		}
 		q := &d.Parts[first]
+		if p.SaysNothing() && p.Line == q.Line { // prose that comes back to a part and says nothing new
+			q.Note = strings.Trim(q.Note+"; "+p.Note, "; ")
+			q.Text = strings.TrimRight(q.Text, " .") + ". " + dressing.Capital(p.Text)
+			d.Parts = slices.Delete(d.Parts, i, i+1)
+			i--
+			continue
+		}
 		if p.Turns != nil && q.Turns != nil && !p.Turns.Overlaps(*q.Turns) || !p.Length.IsZero() && !q.Length.IsZero() || !p.From.IsZero() && !q.From.IsZero() || !p.To.IsZero() && !q.To.IsZero() || p.Turns == nil && p.Winding == "" && p.Length.IsZero() && p.To.IsZero() {
 			continue
 		}

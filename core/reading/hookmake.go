@@ -25,6 +25,24 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 	if m := wireWord.FindStringSubmatch(l); m != nil {
 		return is(1, "wire", m[1]+"X"+wireCode(m[2]))
 	}
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && v.Low <= 8 && (t.low(i+n) == "sizes" || t.low(i+n) == "size" || t.low(i+n) == "numbers") { // "two sizes long in the shank"
+		w := t.low(i + n + 1)
+		if w == "long" || w == "longer" || w == "short" || w == "shorter" {
+			k := n + 2
+			if t.low(i+k) == "in" && t.low(i+k+1) == "the" && t.low(i+k+2) == "shank" {
+				k += 3
+			}
+			return is(k, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		}
+	}
+	if v, n := t.number(i); n > 0 && t.low(i+n) == "extra" && v.Low >= 1 { // "two extra long"
+		switch w := t.low(i + n + 1); w {
+		case "long", "short":
+			return is(n+2, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		case "fine", "heavy", "strong", "stout":
+			return is(n+2, "wire", v.String()+"X"+wireCode(w))
+		}
+	}
 	if n, k := t.numberX(i); k > 0 {
 		switch w := t.low(i + k); w {
 		case "long", "longer", "l", "short", "shorter", "s":
@@ -172,7 +190,7 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 			break
 		}
 		x, y, more := t.sizeAt(j)
-		if !more || t.otherThan(j) || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
+		if !more || t.otherThan(j) || t.low(j+1) == "extra" || t.low(k) == "," && t.toks[j].Kind != t.toks[at].Kind || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
 			break
 		}
 		a, b = min(a, x), max(b, y)
@@ -180,6 +198,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 	}
 	if !led && t.otherThan(at) {
 		return chunk{}, false
+	}
+	if n := measure.OrSo(t.toks, k); n > 0 { // "13 or thereabouts"
+		k += n
 	}
 	c := chunk{kind: kSize, from: i, to: k, low: int(a), top: int(b), word: t.text(at, k)}
 	if old := t.low(k + 1); t.low(k) == "old" && (old == "scale" || old == "number" || old == "numbering" || old == "style") || t.low(k) == "," && t.low(k+1) == "old" && t.low(k+2) == "scale" {
@@ -195,7 +216,7 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 // otherThan tells a number that counts something from a hook's size.
 func (t *stretch) otherThan(i int) bool {
 	next := t.low(i + 1)
-	if next == "size" || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
+	if next == "size" || next == "sizes" || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
 		return true
 	}
 	return i+1 < len(t.toks) && (next == "mm" || next == "%" || next == "°" || next == "degree" || next == "degrees" || t.counts(i+1) != "" || t.is(i+1, cTurns) > 0 || next == "of" || next == "years" || next == "minutes" || next == "to" && t.low(i+2) == "the" || t.is(i+1, cNoun) > 0 && t.is(i+1, cHookPlain) == 0)
@@ -209,7 +230,9 @@ func (m *maker) readHook() {
 	p := m.part
 	spec := &Hook{}
 	p.Hook = spec
-	m.all = m.clauses(m.chunks())
+	list := m.chunks()
+	m.tierOf(list)
+	m.all = m.clauses(list)
 	m.accounts()
 	type size struct {
 		x    chunk
@@ -281,6 +304,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 		}
 		note("kept as a remark")
 		return
+	case c.kind == saysAside && c.has(kOthers) && n == 0 && sized && !c.has(kSays): // "Harold likes a 14"
 	case c.kind == saysAside:
 		if k := c.where(kSize); k > 0 && m.saidToBe(c, k) { // "he later says that it is a sixteen"
 			add(c.chunks[k], false)
@@ -313,7 +337,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 		m.hookWhen(c)
 		note("kept as a remark")
 		return
-	case n > 0 && sized && before > 0 && !m.demo(c) && (c.has(kWhen, kPerson, kOwn) || c.has(kPreposition) && bracket || c.has(kAct) && m.elsewhere(c) || boxes.MatchString(m.text(c.from(), c.to()))):
+	case n > 0 && sized && before > 0 && !m.demo(c) && (c.has(kWhen, kPerson, kOwn) || c.has(kPreposition) && (bracket || m.forWhat(c)) || c.has(kAct, kAuxiliary) && !m.fishing(c) && !m.saidToBe(c, c.where(kSize)) || boxes.MatchString(m.text(c.from(), c.to()))):
 		m.hookWhen(c)
 		note("kept as a remark")
 		return
@@ -420,6 +444,20 @@ func (m *maker) fishing(c clause) bool {
 	for k := c.from(); k < c.to(); k++ {
 		if l := m.low(k); l == "fishing" || l == "fished" || l == "fish" {
 			return true
+		}
+	}
+	return false
+}
+
+// forWhat tells a size that is for some water or some time of the year: "sixteens in August".
+func (m *maker) forWhat(c clause) bool {
+	for i, x := range c.chunks {
+		if x.kind == kPreposition && (x.word == "in" || x.word == "for") && i > c.where(kSize) {
+			for _, y := range c.chunks[i:] {
+				if y.kind == kElsewhat {
+					return true
+				}
+			}
 		}
 	}
 	return false

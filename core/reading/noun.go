@@ -459,7 +459,13 @@ func (t *stretch) otherThing(p *phrase, k int) bool {
 			return true
 		}
 	}
-	return t.is(k, cOfFly) > 0 && len(p.name) == 0 && t.std.Name != t.low(k)
+	ofFly := t.is(k, cOfFly) > 0
+	if base, ok := strings.CutSuffix(t.low(k), "s"); ok && !ofFly {
+		if node := t.words.tree.next[base]; node != nil {
+			ofFly = hasSense(node.senses, cOfFly)
+		}
+	}
+	return ofFly && len(p.name) == 0 && (t.std.Name != t.low(k) || t.std.Form == role.FormLegs)
 }
 
 // unitOf gives what the word before "of" or "from" is counted under.
@@ -514,7 +520,7 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if plainUnit == 0 { // a word of the name as well
 		return 0
 	}
-	if of == "strip" && p.count == nil && len(p.name) > 0 { // "latex strip"
+	if of == "strip" && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
 		return 0
 	}
 	if p.one && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
@@ -685,7 +691,7 @@ func (t *stretch) colour(k int) (string, int) {
 		}
 		last += m
 	}
-	return t.lows(k, last+1), last - k + 1
+	return strings.ReplaceAll(t.lows(k, last+1), " . ", " "), last - k + 1
 }
 
 // shadeAlone tells whether "dark", "light" or "pale" stands right before a feather, a hair
@@ -699,7 +705,7 @@ func (t *stretch) shadeAlone(k int) bool {
 	if t.std.Form == role.FormHook || t.std.Name == "thread" || !t.nounFollows(k+1) || t.is(k+2, cColoured) > 0 {
 		return false
 	}
-	if t.is(k+1, cColour) > 0 && t.is(k+1, cName) == 0 {
+	if t.is(k+1, cColour) > 0 && t.is(k+1, cName) == 0 && t.is(k+1, cNoun) == 0 {
 		return false // "dark olive"
 	}
 	switch kind, _ := t.headKind(k + 1); kind {
@@ -725,7 +731,7 @@ func (t *stretch) notColour(from, last int) bool {
 		return true
 	}
 	switch t.low(next) {
-	case "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+	case "tips", "tip", "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
 		return true
 	}
 	switch t.low(last) {

@@ -101,6 +101,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			continue
 		}
 		r.started = true
+		for p.from < p.to-1 && t.is(p.from, cAnd)+t.is(p.from, cThen) > 0 && t.is(p.from, cNoun) == 0 {
+			p.from++
+		}
 		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
 	}
 	return r.started
@@ -110,7 +113,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 // tied his Ferry Rope", "The Harbour Glow needs a short shank hook".
 func (r *reader) named(t *stretch) {
 	for i := 0; i < len(t.toks) && i < 60; i++ {
-		if !t.capital(i) || i > 0 && t.low(i-1) == "." && t.capitals(i) == 1 && len(t.senses[i]) > 0 {
+		if t.is(i, cWhatElse) > 0 && t.capitals(i) == 1 || !t.capital(i) || i > 0 && t.low(i-1) == "." && t.capitals(i) == 1 && len(t.senses[i]) > 0 {
 			continue
 		}
 		from, n := i, t.capitals(i)
@@ -173,6 +176,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if c.has(kOthers) && len(before) == 0 && t.byAct(c) != "" { // "Tobias Render tied his Ferry Rope on a long shank 8"
 		whole.label = "hook"
+		whole.from = t.onHook(c)
 		return []piece{whole}
 	}
 	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
@@ -204,6 +208,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byAct(c); label != "" {
+		whole.from = t.onHook(c)
 		whole.label = label
 		return []piece{whole}
 	}
@@ -229,7 +234,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.kind != kPreposition || x.word != "for" {
 			continue
 		}
-		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && !everyday[label] {
+		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && (!everyday[label] || t.low(x.to) == "the") {
 			return k
 		}
 	}
@@ -277,7 +282,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			std, ok := role.Find(label)
 			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "")
 			switch {
-			case !ok, std.Name == "thread":
+			case !ok, std.Name == "thread" && t.is(k+n, cAuxiliary) == 0:
 				continue
 			case std.Name == "eyes":
 				if !counted || t.low(k) == "eye" {
@@ -403,11 +408,17 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 				return "thread"
 			}
 		case material.Tinsel, material.Wire:
-			if last == "thread" || last == "tail" || last == "hook" {
+			if last == "thread" || last == "tail" || last == "hook" || last == "weight" || last == "tag" {
 				return "rib"
 			}
 		case material.Flash:
 			return "flash"
+		case material.Weight:
+			return "weight"
+		case material.Fibre:
+			if p.unit == "fibre" && (last == "thread" || last == "hook" || last == "weight" || last == "bead" || last == "") {
+				return "tail"
+			}
 		case material.Hackle:
 			if strings.Contains(name, "hackle") && p.unit != "fibre" {
 				return "hackle"
@@ -458,4 +469,21 @@ func (r *reader) labelled1(s string, start int) bool {
 	}
 	g, _, ok := r.labelAt(s, toks, 0, true, "", false)
 	return ok && strings.ContainsAny(s[g.labelStart:g.labelEnd], ":=|\t—–-.")
+}
+
+// onHook gives where the words about the hook begin in a clause: behind the names of people and
+// flies.
+func (t *stretch) onHook(c clause) int {
+	for k := c.from(); k < c.to(); k++ {
+		if (t.low(k) == "on" || t.low(k) == "in" || t.low(k) == "for") && !t.capital(k+1) {
+			j := t.pastArticle(k + 1)
+			for j < c.to() && j < k+6 {
+				if _, _, ok := t.sizeAt(j); ok || hookStyles[t.low(j)] != "" || t.low(j) == "size" {
+					return k
+				}
+				j++
+			}
+		}
+	}
+	return c.from()
 }

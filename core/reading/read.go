@@ -457,7 +457,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && written == "silk") {
+	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && (written == "silk" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
@@ -699,5 +699,5 @@ func (r *reader) labelsBeforeCommas(lines []string) bool {
 			n++
 		}
 	}
-	return n >= 3
+	return n >= 2
 }

@@ -72,7 +72,7 @@ var plainKinds = []struct {
 	{cOptional, kOptional}, {cExtra, kOptional}, {cLeaveOut, kOptional}, {cNobodyTies, kAbsent}, {cEssential, kEssential},
 	{cInstead, kInstead}, {cReplaces, kReplaces}, {cElse, kElse}, {cVague, kVague}, {cOwnHabit, kOwn}, {cSpecimen, kSpecimen}, {cDoubtful, kDoubtful},
 	{cAnd, kAnd}, {cOr, kOr}, {cThen, kThen}, {cPreposition, kPreposition}, {cWhy, kWhy}, {cInCase, kInCase}, {cInTime, kInTime}, {cSays, kSays},
-	{cOthers, kOthers}, {cOnce, kOnce}, {cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
+	{cOthers, kOthers}, {cOnce, kOnce}, {cInPlace, kInPlace}, {cPerson, kPerson}, {cStandsFor, kStandsFor}, {cAuxiliary, kAuxiliary}, {cTooMuch, kTooMuch}, {cNegation, kNegation}, {cAct, kAct}, {cAgain, kAgain},
 	{cWhatElse, kElsewhat}, {cOfHook, kElsewhat}, {cCorrects, kCorrects}, {cWhen, kWhen},
 	{cLeadIn, kPlain}, {cArticle, kPlain}, {cPointer, kPlain}, {cDegree, kPlain}, {cQuality, kPlain}, {cPlain, kPlain},
 }
@@ -105,6 +105,10 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 			}
 			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
 		}
+	}
+	if x, ok := strings.CutPrefix(tok.Low, "x"); ok && x != "" && isDigits(x) { // x5
+		f, _ := strconv.ParseFloat(x, 64)
+		out = append(out, chunk{kind: kNumber, from: i, to: i + 1, v: measure.Interval{Low: f, High: f}, word: "x"})
 	}
 	if v, n := t.number(i); n > 0 {
 		out = append(out, chunk{kind: kNumber, from: i, to: i + n, v: v, unread: 1})
@@ -208,6 +212,9 @@ var turnRules = []rule{
 	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
+	}},
+	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
+		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.std.Form == role.FormRib
 	}},
 	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -348,6 +355,10 @@ var measureRules = []rule{
 	{pattern: "length", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kLength, l: m.the("length").l, to: m.to}, true
 	}},
+	{pattern: "number 'as' 'long'", says: func(t *stretch, m match) (chunk, bool) { // measured against the shank, half as long
+		v := m.the("number").v
+		return chunk{kind: kLength, l: measure.Length{Low: v.Low, High: v.High, Text: t.text(m.from, m.to)}}, t.atEnd(m.to) && v.High <= 4
+	}},
 	{pattern: "number 'denier'|'den'|'d'|'tex'", says: func(t *stretch, m match) (chunk, bool) {
 		x, unit := m.the("number"), t.low(m.to-1)
 		if x.to != x.from+1 || unit != "denier" && unit != "tex" && t.std.Name != "thread" && t.std.Name != "head" {
@@ -441,6 +452,17 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		}
 		if label, n := t.part(k); n > 0 && label != "hook" {
 			return measure.Length{Low: 0.5, High: 0.5, Of: measure.Unit(label), Text: t.text(i, k+n)}, k + n - i
+		}
+	}
+	if v, n := t.number(i); n > 0 && (t.low(i+n) == "time" || t.low(i+n) == "times") && t.low(i+n+1) == "and" { // "one time and a half the body"
+		k := i + n + 2
+		for t.is(k, cArticle) > 0 {
+			k++
+		}
+		if l, m := measure.ScanLength(t.toks, k, t.words.partName); m > 0 && l.High < 1 {
+			l.Low, l.High = l.Low+v.Low, l.High+v.High
+			l.Text = t.text(i, k+m)
+			return l, k + m - i
 		}
 	}
 	l, n := measure.ScanLength(t.toks, i, t.words.partName)
@@ -547,6 +569,17 @@ func (t *stretch) part(i int) (string, int) {
 func (t *stretch) spans() bool { return t.std.Spans }
 
 var placeRules = []rule{
+	// where the shuck is tied in
+	{pattern: "starts|ends? 'where' article? part auxiliary act", says: func(t *stretch, m match) (chunk, bool) {
+		lead := "from"
+		if t.is(m.from, cEnds) > 0 {
+			lead = "to"
+		}
+		if t.low(m.from) == "where" {
+			lead = ""
+		}
+		return chunk{kind: kWhere, word: m.the("part").value, basis: "ties " + lead}, m.the("act").value == "ties"
+	}},
 	// where the body stops
 	{pattern: "'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
 		way := m.the("act").value
@@ -889,6 +922,21 @@ func (t *stretch) sum(i int) (float64, int) {
 	case "less", "minus":
 		sign = -1
 	case "+", "plus":
+	case "and": // "and a quarter of it again"
+		k := i + 1
+		v, n := t.number(k)
+		if n == 0 || v.Low <= 0 || v.High >= 1 {
+			return 0, 0
+		}
+		k += n
+		if t.low(k) == "of" && t.low(k+1) == "it" {
+			k += 2
+		}
+		switch t.low(k) {
+		case "again", "more", "over", "besides", "extra":
+			return v.Low, k + 1 - i
+		}
+		return 0, 0
 	default:
 		return 0, 0
 	}
@@ -915,7 +963,7 @@ func (t *stretch) personAt(i int) int {
 	if t.is(k, cDegree)+t.is(k, cThen) > 0 && (t.is(k+1, cAct) > 0 || t.is(k+1, cAuxiliary) > 0) {
 		return k - i
 	}
-	if t.is(k, cAct)+t.is(k, cAuxiliary)+t.is(k, cSays)+t.is(k, cNobodyTies) > 0 || strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cNoun) == 0 && i == 0 {
+	if t.is(k, cAct)+t.is(k, cAuxiliary)+t.is(k, cSays)+t.is(k, cNobodyTies) > 0 || strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cNoun) == 0 && t.atStart(i) {
 		return k - i
 	}
 	return 0

@@ -59,6 +59,7 @@ var (
 	cArticle     = classOf("article")
 	cPointer     = classOf("pointer")
 	cAuxiliary   = classOf("auxiliary")
+	cInPlace     = classOf("in place")
 	cOnce        = classOf("once")
 	cOthers      = classOf("others")
 	cPerson      = classOf("person")

@@ -98,6 +98,11 @@ var leadOn = lexicon.Set("leads on")
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
 	short := text
+	if m := shownBy.FindStringSubmatch(text); m != nil {
+		short = m[1]
+	} else if m := bracketNote.FindStringSubmatch(text); m != nil {
+		short = m[1]
+	}
 	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
 		short = text[:i]
 	}

@@ -38,15 +38,18 @@ func (w *Words) partName(toks []measure.Token) (string, int) {
 		return "", 0
 	}
 	label := w.roleList[i]
-	if everyday[label] || len(label) < 3 && label != "wc" {
+	if everyday[label] || len(label) < 3 && !shortLabels[label] {
 		return "", 0
 	}
 	r, _ := role.Find(label)
-	if r.Name == label || r.Name+"s" == label {
+	if r.Name == label || r.Name+"s" == label || shortLabels[label] {
 		return r.Name, n
 	}
 	return label, n
 }
+
+// shortLabels are the short forms of labels: bdy
+var shortLabels = lexicon.Set("short label")
 
 // everyday are labels that need a colon after them, since they begin ordinary
 // sentences too.
