@@ -343,9 +343,9 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 	if mp, mv := method(c.p, p), method(c.v, v); mp != "" && mv != "" {
 		d.Method = words(mp, mv, "another way")
 	}
-	if !p.From.IsZero() && !v.From.IsZero() && !std.Spans {
-		a, oka := c.rp.Station(p.From)
-		b, okb := c.rv.Station(v.From)
+	if at, then := p.Foot(), v.Foot(); !at.IsZero() && !then.IsZero() && !std.Spans {
+		a, oka := c.rp.Station(at)
+		b, okb := c.rv.Station(then)
 		d.Moved = d.Moved || oka && okb && math.Abs(a-b) > stationSlack
 	}
 	return d

@@ -337,6 +337,15 @@ func (p Part) Lies() (from, to measure.Length) {
 	return p.From, p.To
 }
 
+// Foot is where a part stands that does not lie along the shank: where it begins, or where it is
+// caught in.
+func (p Part) Foot() measure.Length {
+	if p.From.IsZero() {
+		return p.TiedIn
+	}
+	return p.From
+}
+
 // Parachute tells whether a hackle of this dressing is wound round a post rather than
 // round the shank, and which part the post is, -1 where none is named.
 func (d Dressing) Parachute(hackle Part) (post int, ok bool) {

@@ -10,7 +10,7 @@ import (
 
 // tiedAt is the station where part i was said to start.
 func (m *maker) tiedAt(i int) (station float64, said bool) {
-	from := m.d.Parts[i].From
+	from := m.d.Parts[i].Foot()
 	if from.IsZero() {
 		return 0, false
 	}

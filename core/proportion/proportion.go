@@ -171,6 +171,9 @@ func (r *Resolver) Ends(i int) (from, to float64, stated bool) {
 	from, to = r.Usual(std.From), r.Usual(std.To)
 	okFrom, okTo := false, false
 	saidFrom, saidTo := p.Lies()
+	if !std.Spans && saidFrom.IsZero() {
+		saidFrom = p.TiedIn
+	}
 	if !saidFrom.IsZero() {
 		var s float64
 		if s, okFrom = r.Station(saidFrom); okFrom {
@@ -198,8 +201,8 @@ func (r *Resolver) Ends(i int) (from, to float64, stated bool) {
 // root is the station from which a part reaches out.
 func (r *Resolver) root(i int) float64 {
 	p := r.d.Parts[i]
-	if !p.From.IsZero() {
-		if s, ok := r.Station(p.From); ok {
+	if foot := p.Foot(); !foot.IsZero() {
+		if s, ok := r.Station(foot); ok {
 			return s
 		}
 	}

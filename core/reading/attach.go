@@ -416,7 +416,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
-		if m.wound() && (m.act == "winds" || m.std.Form == role.FormRib && i == 0) && p.Turns == nil {
+		if m.wound() && (m.act == "winds" || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -504,7 +504,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kVague, kReplaces:
 		m.take(x.from, x.to, "alternative", "")
 	case kWhen:
-		m.condition(c, i)
+		m.take(x.from, x.to, "condition", "")
 	case kNumber:
 		m.number1(c, i)
 	case kRemark:
@@ -519,6 +519,9 @@ func (m *maker) value(c clause, i int, prep string) {
 			m.shareOf(&m.said[n-1].phrase, x)
 		}
 		m.take(x.from, x.to, "amount", "")
+	case kElsewhat:
+		m.shadowed = m.shadowed || anchors[prep] && prep != "in"
+		m.take(x.from, x.to, "plain", "")
 	default:
 		m.take(x.from, x.to, "plain", "")
 	}
@@ -567,6 +570,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "with" && m.act == "winds" && p.definite:
 		return shadow("what it is wound with")
+	case p.self && p.noun:
 	case anchors[prep] && m.wounds(prep, p):
 		m.part.Winding = "counter"
 		m.take(x.from, x.to, "winding", "against the body")
@@ -824,7 +828,7 @@ func (m *maker) turns(c clause, i int) {
 	}
 	single := x.v == measure.Interval{Low: 1, High: 1}
 	if !p.Turns.Overlaps(x.v) && !single && (c.open == "," || c.open == ";") {
-		if !m.namedSince(m.turned.to, x.from) {
+		if m.turned != nil && !m.namedSince(m.turned.to, x.from) {
 			m.d.Contradict([]int{m.line}, p.Role, p.Turns.String()+" turns", x.v.String()+" turns")
 		}
 	}
@@ -918,7 +922,7 @@ func (m *maker) number1(c clause, i int) {
 	alone := len(c.chunks) == 1
 	whole := x.v.Low >= 1
 	switch {
-	case (alone || i == len(c.chunks)-1 && c.chunks[0].kind == kSpacing) && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+	case alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormCollar && whole && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v

@@ -118,8 +118,8 @@ func (m *maker) assemble() {
 				last.Share, last.Colour = np.share, strings.Join(np.colour, " and ")
 				continue
 			}
-			if last.Colour == "" {
-				last.Colour = strings.Join(np.colour, " and ")
+			if c := strings.Join(np.colour, " and "); last.Colour == "" || last.Colour == c {
+				last.Colour = c
 			} else {
 				last.Colour += " and " + strings.Join(np.colour, " and ")
 			}

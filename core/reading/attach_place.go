@@ -295,6 +295,8 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == "ties" && m.low(x.from) != "from":
 			m.tied(x, x.l)
+		case i > 0 && c.chunks[i-1].kind == kLength && m.low(x.from) == "from": // "as long as the shank from the eye"
+			remark()
 		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != "begins"):
 			remark()
 		default:
@@ -393,25 +395,6 @@ func (m *maker) stretch1(c clause, i int) {
 		p.From, p.To = orderPlaces(x.l, x.end)
 	}
 	m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
-}
-
-// condition takes what holds only for some sizes or some use. The first value of a kind stays
-// the part's own; the others belong to their condition alone.
-func (m *maker) condition(c clause, i int) {
-	x := c.chunks[i]
-	from := x.from
-	cond := Condition{When: m.text(x.from, x.to), SizeLow: x.low, SizeHigh: x.top}
-	if i > 0 {
-		from = c.chunks[0].from
-		for _, y := range c.chunks[:i] {
-			if y.kind == kOr || y.kind == kAnd {
-				from = y.to
-			}
-		}
-		cond.Text = m.text(from, x.from)
-	}
-	m.part.Conditions = append(m.part.Conditions, cond)
-	m.take(x.from, x.to, "condition", "what stands before it holds only "+cond.When)
 }
 
 // landmark takes "wound down to the bend" of a hackle: where it goes.

@@ -299,7 +299,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 	}
 	switch {
 	case c.kind == saysWhy || c.kind == saysCase || c.kind == saysInstead || c.kind == saysSpecimen:
-		if c.kind == saysWhy && !m.demo(c) && c.has(kSays) == false && m.low(c.from()) == "but" && sized && before == 0 {
+		if c.kind == saysWhy && !m.demo(c) && !c.has(kSays) && m.low(c.from()) == "but" && sized && before == 0 {
 			break
 		}
 		note("kept as a remark")
@@ -383,17 +383,6 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 			m.take(x.from, x.to, "plain", "")
 		}
 	}
-}
-
-// elsewhere tells "but you can go down to a 16" and "I also tie it on a 16".
-func (m *maker) elsewhere(c clause) bool {
-	for k := c.from(); k < c.to(); k++ {
-		switch m.low(k) {
-		case "also", "can", "could", "may", "might", "would", "sometimes", "others", "changed", "went", "were", "was", "had", "too":
-			return true
-		}
-	}
-	return false
 }
 
 // demo tells whether a clause speaks of a hook that is only shown.

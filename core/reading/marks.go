@@ -26,14 +26,6 @@ func (m *marks) set(from, to int, as, meaning string) {
 	}
 }
 
-// clear takes back what a stretch was understood as.
-func (m *marks) clear(from, to int) {
-	for i := from; i < to && i < len(m.as); i++ {
-		m.as[i] = ""
-		delete(m.meaning, i)
-	}
-}
-
 func (m *marks) list() []Mark {
 	out := []Mark{}
 	from := 0

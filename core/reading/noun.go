@@ -122,7 +122,6 @@ type phrase struct {
 	one           bool // a, an
 	definite      bool // the, its, these: it points back
 	count         *measure.Interval
-	each          bool // of each, apiece
 	unit          string
 	colour        []string
 	name          []string
@@ -131,6 +130,7 @@ type phrase struct {
 	noun          bool // a noun of the trade is in the name
 	strange       int  // words of the name that nobody knows
 	of            bool // what is counted stood before "of" or "from"
+	self          bool // the part's own name stood before "of"
 	source        bool // the name says where a feather comes from
 	guess         bool
 	share         float64
@@ -202,7 +202,6 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	p.to = k
-	t.settle(&p)
 	return p, k
 }
 
@@ -336,6 +335,10 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		return t.named(p, k, n, true)
 	}
 	if c, n := t.colour(k); n > 0 {
+		if p.noun && (t.low(k+n) == "tips" || t.low(k+n) == "tip") { // "turkey strips, white tips"
+			p.prep = append(p.prep, t.lows(k, k+n+1))
+			return n + 1
+		}
 		if p.noun && len(p.colour) > 0 && !t.nounFollows(k+n) {
 			return 0
 		}
@@ -424,7 +427,7 @@ func (t *stretch) works(k, n int) bool {
 		return false
 	}
 	switch v {
-	case "holds", "cuts", "pulls over", "covers":
+	case "holds", "cuts", "pulls over", "covers", "reaches":
 		return false
 	case "winds": // "spun deer hair"
 		return !t.nounFollows(k + n)
@@ -459,6 +462,9 @@ func (t *stretch) otherThing(p *phrase, k int) bool {
 			return true
 		}
 	}
+	if l := t.low(k); p.definite && len(p.name) == 0 && (l == t.label || l == t.std.Name) && !t.nounFollows(k+1) { // "the tail, which is six fibres"
+		return true
+	}
 	ofFly := t.is(k, cOfFly) > 0
 	if base, ok := strings.CutSuffix(t.low(k), "s"); ok && !ofFly {
 		if node := t.words.tree.next[base]; node != nil {
@@ -479,8 +485,12 @@ func (t *stretch) unitOf(k int) string {
 
 // unitHere reads what is counted: "fibres of", "slips", "herls".
 func (t *stretch) unitHere(p *phrase, k int) int {
+	if label, n := t.role(k); n > 1 && label == t.label && t.low(k+n) == "of" && len(p.name) == 0 && t.describes(t.pastArticle(k+n+1)) { // "a wing case of raffia"
+		p.of, p.self = true, true
+		return t.pastArticle(k+n+1) - k
+	}
 	if l := t.low(k); t.low(k+1) == "of" && len(p.name) == 0 && (l == t.label || l == t.std.Name || l == t.std.Name+"s") && t.describes(t.pastArticle(k+2)) { // "two wings of turkey"
-		p.of = true
+		p.of, p.self = true, true
 		return t.pastArticle(k+2) - k
 	}
 	of := t.counts(k)
@@ -523,7 +533,7 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if of == "strip" && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
 		return 0
 	}
-	if p.one && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
+	if (p.one || t.atStart(k)) && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
 		p.unit, p.unitA = of, k
 		return 1
 	}
@@ -731,7 +741,7 @@ func (t *stretch) notColour(from, last int) bool {
 		return true
 	}
 	switch t.low(next) {
-	case "tips", "tip", "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+	case "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
 		return true
 	}
 	switch t.low(last) {
@@ -764,14 +774,6 @@ func (t *stretch) headKind(k int) (material.Kind, bool) {
 		}
 	}
 	return kind, ok
-}
-
-// settle puts a phrase right once it is whole: a plural that was counted, an amount that is
-// a count.
-func (t *stretch) settle(p *phrase) {
-	if !p.noun && len(p.name) > 0 && len(p.colour) == 0 && p.lastNoun == "" && p.strange > 0 {
-		p.strange = len(p.name)
-	}
 }
 
 // thickness adds to an amount what it is taken before or after: "a pencil's thickness before

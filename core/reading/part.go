@@ -22,7 +22,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 	for from < to && (s[from] == ' ' || s[from] == '\t') {
 		from++
 	}
-	pieces := []piece{{label, from, to}}
+	pieces := []piece{{label: label, from: from, to: to}}
 	toks := lexAt(s, from, to)
 	std, _ := role.Find(label)
 	bodylike := std.Form == role.FormWound || std.Form == role.FormPalmer
@@ -34,7 +34,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 				start = toks[k].Start
 			}
 			m.set(toks[i].Start, start, "label", "read as a part of its own: "+label)
-			pieces = append(pieces, piece{label, start, to})
+			pieces = append(pieces, piece{label: label, from: start, to: to})
 			i = k
 		}
 		if std.Form == role.FormHook && len(pieces) == 1 {
@@ -58,7 +58,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			cut(lexicon.Rows("inline part")[idx].Value, i+k)
 		} else if _, _, n := measure.ScanStretch(toks, i); n > 0 && len(pieces) > 1 && toks[i-1].Low == ";" { // "; second half black silk": of the part itself again
 			pieces[len(pieces)-1].to = toks[i].Start
-			pieces = append(pieces, piece{label, toks[i].Start, to})
+			pieces = append(pieces, piece{label: label, from: toks[i].Start, to: to})
 		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
 			cut("body hackle", i+k)
 		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != "underbody" {
@@ -66,7 +66,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			for end := i + 1; end < len(toks); end++ { // what comes after the next stop is of the part again
 				if toks[end].Kind == measure.Mark && end+1 < len(toks) {
 					pieces[len(pieces)-1].to = toks[end].Start
-					pieces = append(pieces, piece{label, toks[end+1].Start, to})
+					pieces = append(pieces, piece{label: label, from: toks[end+1].Start, to: to})
 					i = end
 					break
 				}
@@ -79,7 +79,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			old := p.to
 			p.to = a
 			m.set(word, old, "label", "read as a part of its own: "+l)
-			pieces = append(pieces, piece{l, a, b})
+			pieces = append(pieces, piece{label: l, from: a, to: b})
 		}
 	}
 	for k, p := range pieces {

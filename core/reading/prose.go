@@ -46,6 +46,8 @@ func (t *stretch) isProse(list []chunk) bool {
 type piece struct {
 	label    string
 	from, to int
+	sentence int
+	makes    bool // "make the wings": what the sentence said before is of them
 }
 
 // prose reads a line of running prose, and tells whether it is one.
@@ -74,8 +76,18 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	}
 	all := t.clauses(list)
 	var pieces []piece
+	sentence := 0
 	for i := range all {
-		pieces = append(pieces, r.pieces(t, all, i, pieces)...)
+		if all[i].first {
+			sentence++
+		}
+		for _, p := range r.pieces(t, all, i, pieces) {
+			p.sentence = sentence
+			for k := len(pieces) - 1; p.makes && k >= 0 && pieces[k].sentence == sentence; k-- {
+				pieces[k].label = p.label
+			}
+			pieces = append(pieces, p)
+		}
 	}
 	for i, p := range pieces { // "a hackle … the hackle was then palmered" is one along the body
 		if p.label != "body hackle" {
@@ -136,15 +148,20 @@ func (r *reader) named(t *stretch) {
 			continue
 		}
 		after, n2 := t.as(to, cAct)
+		if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
+			after, n2 = t.as(to+aux, cAct)
+		}
 		led := t.low(from - 1)
 		switch {
+		case led == "by" && r.d.Tier == "":
+			r.d.Tier = text
 		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
 		case led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
 			if r.d.Title == "" && t.is(from, cLabel) == 0 {
 				r.d.Title = text
 			}
 		case n2 > 0 && (after == "ties" || after == "begins" || after == "brings" || after == "winds"), t.is(to, cSays) > 0:
-			if r.d.Tier == "" && len(t.senses[from]) == 0 {
+			if r.d.Tier == "" && (len(t.senses[from]) == 0 || n > 1 && len(t.senses[to-1]) == 0) {
 				r.d.Tier = text
 			}
 		}
@@ -189,8 +206,8 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		for j := k - 1; j > 0; j-- {
 			if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
-				first := piece{t.byMaterial(c.chunks[:j], last), c.from(), c.chunks[j].from}
-				return []piece{first, {label, c.chunks[j].to, c.to()}}
+				first := piece{label: t.byMaterial(c.chunks[:j], last), from: c.from(), to: c.chunks[j].from}
+				return []piece{first, {label: label, from: c.chunks[j].to, to: c.to()}}
 			}
 		}
 		return []piece{whole}
@@ -201,6 +218,20 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if label := t.byWord(c); label != "" {
 		whole.label = label
+		return []piece{whole}
+	}
+	if label := t.made(c); label != "" {
+		whole.label, whole.makes = label, true
+		return []piece{whole}
+	}
+	if i > 0 && t.low(c.from()) == "which" && c.has(kAuxiliary) {
+		if label := t.lastPart(all[i-1]); label != "" { // "until the body is on, which is black floss"
+			whole.label = label
+			return []piece{whole}
+		}
+	}
+	if last == "body hackle" && t.is(c.from(), cAnd) > 0 && t.low(c.from()+1) == "another" {
+		whole.label = "hackle"
 		return []piece{whole}
 	}
 	if label := t.subject(c, next); label != "" {
@@ -220,6 +251,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if label := t.byPlace(c, before); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
 	if t.threadFirst(c) && !spoken(before, "thread") {
 		whole.label = "thread"
 		return []piece{whole}
@@ -231,7 +266,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
-		if x.kind != kPreposition || x.word != "for" {
+		if x.kind != kPreposition || x.word != "for" && (x.word != "at" && x.word != "as" || k == 0 || c.has(kAct)) {
 			continue
 		}
 		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && (!everyday[label] || t.low(x.to) == "the") {
@@ -252,6 +287,11 @@ func (t *stretch) afterArticle(k int) int {
 // throat". A part behind a preposition only says where something stands, and one within a
 // material's name is of that.
 func (t *stretch) subject(c clause, next clause) string {
+	for k := c.from(); k < c.to(); k++ { // labels of two words: "a wing case of olive raffia"
+		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) {
+			return label
+		}
+	}
 	verb := false
 	for i, x := range c.chunks {
 		switch x.kind {
@@ -259,7 +299,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			verb = true
 			continue
 		}
-		if i > 0 && c.chunks[i-1].kind == kPreposition {
+		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1) {
 			continue
 		}
 		at, end := x.from, x.to
@@ -284,6 +324,8 @@ func (t *stretch) subject(c clause, next clause) string {
 			switch {
 			case !ok, std.Name == "thread" && t.is(k+n, cAuxiliary) == 0:
 				continue
+			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
+				continue
 			case std.Name == "eyes":
 				if !counted || t.low(k) == "eye" {
 					continue
@@ -299,7 +341,51 @@ func (t *stretch) subject(c clause, next clause) string {
 			case verb && std.Form == role.FormCollar && x.kind == kPart:
 				continue
 			}
+			if std.Name == "hackle" && t.alongBody(c) {
+				return "body hackle"
+			}
 			return label
+		}
+	}
+	return ""
+}
+
+// alongBody tells a hackle that goes along the body: it follows the rib, or lies over the fur.
+func (t *stretch) alongBody(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		switch t.low(k) {
+		case "follows", "follow", "followed", "palmered":
+			return true
+		}
+	}
+	return false
+}
+
+// made gives the part that what was named is made into: "make the wings".
+func (t *stretch) made(c clause) string {
+	for i, x := range c.chunks {
+		if i+1 >= len(c.chunks) {
+			break
+		}
+		switch t.low(x.from) {
+		case "make", "makes", "made", "form", "forms", "formed", "serve", "serves", "became", "become", "becomes":
+		default:
+			continue
+		}
+		for _, y := range c.chunks[i+1 : min(i+3, len(c.chunks))] {
+			if label, n := t.role(t.afterArticle(y.from)); n > 0 && t.is(y.from, cArticle) > 0 && label != "hook" {
+				return label
+			}
+		}
+	}
+	return ""
+}
+
+// lastPart gives the part that a clause names last.
+func (t *stretch) lastPart(c clause) string {
+	for i := len(c.chunks) - 1; i >= 0; i-- {
+		if c.chunks[i].kind == kPart {
+			return c.chunks[i].word
 		}
 	}
 	return ""
@@ -329,7 +415,7 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
-		case l == "ribbed" || l == "rib":
+		case l == "ribbed" || l == "rib" && t.is(k-1, cArticle) == 0 && k == c.from():
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
@@ -393,12 +479,12 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 // byMaterial gives the part that a material is for where nothing else says so: thread that is
 // run on, a tinsel or a wire that is caught in, a feather from a neck.
 func (t *stretch) byMaterial(list []chunk, last string) string {
-	for _, x := range list {
-		if x.kind == kPreposition && x.word != "with" && x.word != "of" {
-			return ""
-		}
+	for i, x := range list {
 		if x.kind != kThing || x.thing.definite {
 			continue
+		}
+		if i > 0 && list[i-1].kind == kPreposition && list[i-1].word != "with" && list[i-1].word != "of" {
+			return ""
 		}
 		p := x.thing
 		name := strings.Join(p.name, " ")
@@ -408,7 +494,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 				return "thread"
 			}
 		case material.Tinsel, material.Wire:
-			if last == "thread" || last == "tail" || last == "hook" || last == "weight" || last == "tag" {
+			if last != "rib" && last != "body" || p.lastNoun == material.Wire && last == "body" {
 				return "rib"
 			}
 		case material.Flash:
@@ -486,4 +572,39 @@ func (t *stretch) onHook(c clause) int {
 		}
 	}
 	return c.from()
+}
+
+// byPlace gives the part that a material is for by what is done with it and what the fly has
+// already: what is tied in first is the tail, what is dubbed or wound next is the body.
+func (t *stretch) byPlace(c clause, before []piece) string {
+	act := ""
+	for i, x := range c.chunks {
+		switch x.kind {
+		case kAct:
+			act = x.word
+			if l := t.low(x.from); l == "dub" || l == "dubs" {
+				act = "winds"
+			}
+		case kPrepared:
+			if t.low(x.from) == "dubbed" {
+				act = "winds"
+			}
+		case kThing:
+			if !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
+				continue
+			}
+			switch x.thing.lastNoun {
+			case material.Plume, material.Hair, material.Fibre, material.Feather:
+				if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
+					return "tail"
+				}
+			case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn:
+				if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
+					return "body"
+				}
+			}
+			return ""
+		}
+	}
+	return ""
 }

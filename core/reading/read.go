@@ -174,6 +174,26 @@ func (r *reader) line(n int, s string) {
 	start := bullet(s)
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
+	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
+		r.d.Title = strings.TrimSpace(s[start : k-1])
+		marks.set(start, k, "header", "")
+		start = k
+		for start < len(s) && s[start] == ' ' {
+			start++
+		}
+		r.started = true
+		end := strings.IndexByte(s[start:], ';')
+		if end < 0 {
+			end = len(s) - start
+		}
+		r.parts(n, "hook", s, start, start+end, false, marks, false)
+		if start += end + 1; start >= len(s) {
+			return
+		}
+		for start < len(s) && s[start] == ' ' {
+			start++
+		}
+	}
 	if r.prose(n, s, start, marks) {
 		r.inNote = false
 		return
@@ -207,12 +227,17 @@ func (r *reader) line(n int, s string) {
 		}
 		marks.set(g.labelStart, g.labelEnd, "label", "")
 		r.started = true
+		halves := r.halves(s, g)
 		for k, label := range g.roles {
 			m := marks
 			if k > 0 {
 				m = newMarks(s) // the same words, read again for the second part
 			}
-			r.parts(n, label, s, g.labelEnd, g.textEnd, g.optional, m, k > 0)
+			from, to := g.labelEnd, g.textEnd
+			if halves != nil {
+				from, to = halves[k][0], halves[k][1]
+			}
+			r.parts(n, label, s, from, to, g.optional, m, k > 0 && halves == nil)
 		}
 	}
 }
@@ -451,6 +476,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k-1].End
 		return g, k, k < len(toks) && k > i
 	}
+	if after == ";" && terse && k+1 < len(toks) && toks[k].Low == "." && toks[k].Joined { // "; tl. none"
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
 	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !dressing.IsUpper(s)) // in capitals a capital says nothing
 	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                              // "12 2XL. THR. BROWN."
 		g.labelEnd = toks[k].End
@@ -519,7 +548,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 		return segment{}, 0, false
 	}
 	k := i
-	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 {
+	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 && (k == i || !strings.Contains(s[toks[k-1].End:toks[k].Start], "\t")) {
 		k++
 	}
 	if k == i || k+1 >= len(toks) {
@@ -527,6 +556,8 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	}
 	n := 0
 	switch {
+	case strings.Contains(s[toks[k-1].End:toks[k].Start], "\t"): // a table's column
+		return segment{roles: []string{role.Label(s[toks[i].Start:toks[k-1].End])}, labelStart: toks[i].Start, labelEnd: toks[k-1].End}, k, true
 	case toks[k].Low == ":":
 		n = 1
 	case r.dashes && k-i <= 2 && unicode.IsUpper([]rune(s[toks[i].Start:])[0]): // among other labels with a dash
@@ -700,4 +731,50 @@ func (r *reader) labelsBeforeCommas(lines []string) bool {
 		}
 	}
 	return n >= 2
+}
+
+// halves gives each of two parts of one label its own material: "Wing and cheeks: teal slips
+// with small jungle cock".
+func (r *reader) halves(s string, g segment) [][2]int {
+	if len(g.roles) != 2 {
+		return nil
+	}
+	a, _ := role.Find(g.roles[0])
+	b, _ := role.Find(g.roles[1])
+	if a.Form == b.Form {
+		return nil
+	}
+	t := newStretch(r.words, s, lexAt(s, g.labelEnd, g.textEnd), g.roles[0])
+	for i := 1; i+1 < len(t.toks); i++ {
+		if t.low(i) != "with" {
+			continue
+		}
+		p, _ := t.noun(0)
+		q, _ := t.noun(i + 1)
+		if p.noun && q.noun && !q.definite {
+			return [][2]int{{g.labelEnd, t.toks[i].Start}, {t.toks[i+1].Start, g.textEnd}}
+		}
+	}
+	return nil
+}
+
+// nameAndHook gives where a hook begins behind a name and a colon at the start of a text; 0 where
+// there is none.
+func (r *reader) nameAndHook(s string, start int) int {
+	k := strings.IndexByte(s[start:], ':')
+	if k <= 0 || r.started || r.d.Title != "" || len(strings.Fields(s[start:start+k])) > 6 {
+		return 0
+	}
+	rest := strings.TrimLeft(s[start+k+1:], " ")
+	if rest == "" || rest[0] != '#' {
+		return 0
+	}
+	toks := measure.Lex(s[start : start+k])
+	if _, n := r.words.roles.Match(toks, 0); n == len(toks) {
+		return 0
+	}
+	if _, n := headerAt(toks, 0); n > 0 {
+		return 0
+	}
+	return start + k + 1
 }

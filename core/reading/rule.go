@@ -38,8 +38,6 @@ func (m match) the(name string) item {
 	return item{from: -1, to: -1}
 }
 
-func (m match) has(name string) bool { return m.the(name).to > 0 }
-
 // all gives the items of a name.
 func (m match) all(name string) []item {
 	var out []item
@@ -100,7 +98,7 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 			continue
 		}
 		for _, p := range plainKinds {
-			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) {
+			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && t.atEnd(i+s.n) { // "the body too"
 				continue
 			}
 			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
@@ -596,10 +594,10 @@ var placeRules = []rule{
 		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
 	}},
 	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
-		if t.ofThing(m.to) {
+		l := m.the("position").l
+		if t.ofThing(m.to) || threadPlace(l) {
 			return chunk{}, false
 		}
-		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
 		way := "begins"
 		if v, n := t.as(m.from, cAct); n > 0 && v == "ties" {
@@ -615,13 +613,13 @@ var placeRules = []rule{
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, t.low(m.the("position").from) != "of" && !t.ofThing(m.to) // not "the tag end of the thread"
+		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && !t.ofThing(m.to) // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		way, n := t.as(m.from-1, cPreposition)
 		behind := n > 0 && way != "of" && way != "with" && way != "for" || t.low(m.from) == "opposite" || t.low(m.from) == "level"
-		return chunk{kind: kPlace, l: l}, t.low(m.from) != "with" && !t.ofThing(m.to) && (!l.IsPart() || behind)
+		return chunk{kind: kPlace, l: l}, !threadPlace(l) && t.low(m.from) != "with" && !t.ofThing(m.to) && (!l.IsPart() || behind)
 	}},
 	{pattern: "'between' position 'and' position", says: func(t *stretch, m match) (chunk, bool) {
 		both := m.all("position")
@@ -967,4 +965,10 @@ func (t *stretch) personAt(i int) int {
 		return k - i
 	}
 	return 0
+}
+
+// threadPlace tells a place that is told by the thread: it has none.
+func threadPlace(l measure.Length) bool {
+	std, ok := role.Find(string(l.Of))
+	return ok && std.Name == "thread"
 }

@@ -770,11 +770,6 @@ export interface components {
             sides?: string[];
             text: string;
         };
-        DressingCorrection: {
-            /** @enum {string} */
-            as: "colour" | "material" | "preparation" | "amount" | "remark";
-            words: string;
-        };
         DressingCount: {
             /** Format: double */
             high: number;
@@ -792,17 +787,6 @@ export interface components {
             style?: string;
             wire?: string;
         };
-        DressingLineReading: {
-            /** Format: int64 */
-            line: number;
-            marks: components["schemas"]["DressingMark"][];
-        };
-        DressingMark: {
-            /** @enum {string} */
-            as: "label" | "header" | "material" | "colour" | "size" | "preparation" | "count" | "amount" | "length" | "place" | "turns" | "winding" | "hook" | "thread" | "optional" | "alternative" | "condition" | "said" | "note" | "plain" | "unread" | "space";
-            meaning?: string;
-            text: string;
-        };
         DressingMaterial: {
             colour?: string;
             guess?: boolean;
@@ -811,14 +795,6 @@ export interface components {
             /** Format: double */
             share?: number;
             size?: string;
-        };
-        DressingMergeRow: {
-            base: string;
-            key: string;
-            mine: string;
-            part: boolean;
-            take: string;
-            theirs: string;
         };
         DressingNamed: {
             /** @enum {string} */
@@ -854,6 +830,7 @@ export interface components {
             spacing?: string;
             text: string;
             thread?: components["schemas"]["DressingThread"];
+            tiedIn?: components["schemas"]["MeasureLength"];
             to?: components["schemas"]["MeasureLength"];
             turns?: components["schemas"]["MeasureInterval"];
             winding?: string;
@@ -975,7 +952,7 @@ export interface components {
         FilingBody: {
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
-            corrections?: components["schemas"]["DressingCorrection"][];
+            corrections?: components["schemas"]["ReadingCorrection"][];
             /** @description as it is written; one that cannot be told is kept all the same */
             date?: string;
             /** @description the recipe of a card box that is filed */
@@ -996,7 +973,7 @@ export interface components {
             why?: string;
         };
         Folio: {
-            corrections: components["schemas"]["DressingCorrection"][];
+            corrections: components["schemas"]["ReadingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             filled?: components["schemas"]["PracticeFilled"][];
@@ -1395,7 +1372,7 @@ export interface components {
                 [key: string]: string;
             };
             likely: components["schemas"]["Name"][];
-            lines: components["schemas"]["DressingLineReading"][];
+            lines: components["schemas"]["ReadingLineReading"][];
             measured: components["schemas"]["ProportionMeasured"];
             offers: components["schemas"]["Offer"][];
             outline: components["schemas"]["ProfileOutline"];
@@ -1408,7 +1385,7 @@ export interface components {
             base?: number;
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
-            corrections?: components["schemas"]["DressingCorrection"][];
+            corrections?: components["schemas"]["ReadingCorrection"][];
             /** @description as it is written; one that cannot be told is kept all the same */
             date?: string;
             /**
@@ -1432,6 +1409,30 @@ export interface components {
             title?: string;
             /** @description why it is revised */
             why?: string;
+        };
+        ReadingCorrection: {
+            /** @enum {string} */
+            as: "colour" | "material" | "preparation" | "amount" | "remark";
+            words: string;
+        };
+        ReadingLineReading: {
+            /** Format: int64 */
+            line: number;
+            marks: components["schemas"]["ReadingMark"][];
+        };
+        ReadingMark: {
+            /** @enum {string} */
+            as: "label" | "header" | "material" | "colour" | "size" | "preparation" | "count" | "amount" | "length" | "place" | "turns" | "winding" | "hook" | "thread" | "optional" | "alternative" | "condition" | "said" | "note" | "plain" | "unread" | "space";
+            meaning?: string;
+            text: string;
+        };
+        ReadingMergeRow: {
+            base: string;
+            key: string;
+            mine: string;
+            part: boolean;
+            take: string;
+            theirs: string;
         };
         Relative: {
             /** @description the reason that was given for the link */
@@ -1509,7 +1510,7 @@ export interface components {
             text: string;
         };
         Sheet: {
-            corrections: components["schemas"]["DressingCorrection"][];
+            corrections: components["schemas"]["ReadingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             filled?: components["schemas"]["PracticeFilled"][];
@@ -1564,7 +1565,7 @@ export interface components {
             folio: number;
             /** Format: int64 */
             newest: number;
-            rows: components["schemas"]["DressingMergeRow"][];
+            rows: components["schemas"]["ReadingMergeRow"][];
             theirs: string;
             why?: string;
         };
@@ -3087,7 +3088,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DressingCorrection"];
+                "application/json": components["schemas"]["ReadingCorrection"];
             };
         };
         responses: {
@@ -3158,8 +3159,6 @@ export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<c
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
 export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "undo", "file box"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
-export const dressingCorrectionAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingCorrection"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
-export const dressingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMark"]["as"]> = ["label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const filingBodyClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FilingBody"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
@@ -3175,6 +3174,8 @@ export const profileShapeKindValues: ReadonlyArray<FlattenedDeepRequired<compone
 export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["texture"]> = ["plain", "gloss", "case", "cone", "fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const proportionPartStandardValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProportionPart"]["standard"]> = ["hook", "bead", "underweight", "thread", "tag", "tail", "shuck", "butt", "underbody", "rib", "body", "abdomen", "body hackle", "wing case", "thorax", "legs", "post", "underwing", "wing", "overwing", "flash", "hackle", "collar", "throat", "cheeks", "topping", "indicator", "hot spot", "head", "eyes", "finish", "antennae"];
 export const readTextRequestClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Read-textRequest"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
+export const readingCorrectionAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingCorrection"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
+export const readingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingMark"]["as"]> = ["label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"];
 export const relativeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const spreadKindsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Spread"]["kinds"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];

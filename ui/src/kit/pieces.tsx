@@ -102,7 +102,7 @@ export function ratioWords(m: MeasuredPart | undefined): string {
 
 /** How long a part is or where it lies, in the dressing's own words. */
 export function asWritten(p: Part): string {
-  const place = [...new Set([p.from?.text, p.to?.text].filter(Boolean))].join(" ");
+  const place = [...new Set([p.tiedIn?.text, p.from?.text, p.to?.text].filter(Boolean))].join(" ");
   return (
     [p.length?.text, p.gauge && `a size ${p.gauge} hackle`, place].filter(Boolean).join(", ") ||
     (p.diameterMM ? "across" : "")
