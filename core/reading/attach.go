@@ -673,7 +673,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		}
 	}
 	if p.count == nil {
-		if p.unit == "slip" && part.Count == nil && len(p.name) > 0 {
+		if p.unit == "slip" && part.Count == nil {
 			m.amount("slips")
 		}
 		if part.Count != nil && part.Count.Of == "" && p.unit != "" && p.unit != "feather" {
@@ -768,7 +768,7 @@ func (m *maker) wound() bool {
 	}
 	switch m.std.Form {
 	case role.FormLegs: // in old books a hackle stands for the legs
-		return m.std.Name == "throat" || said("hackle", "hackles", "hackled")
+		return true
 	case role.FormHook, role.FormTail, role.FormWing, role.FormCase, role.FormBead, role.FormCheek:
 		return false
 	}

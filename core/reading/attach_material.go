@@ -50,7 +50,9 @@ func (m *maker) assemble() {
 		}
 		switch {
 		case np.noun && last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
-			np.prep = append(np.prep, one)
+			if !np.one { // "goose, one strip" counts it
+				np.prep = append(np.prep, one)
+			}
 			qualifies(last, np)
 
 		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
@@ -74,6 +76,7 @@ func (m *maker) assemble() {
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && (one == "feather" || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
 			qualifies(last, np)
+		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
 		case np.noun && np.joint == "from" && last != nil && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
 			last.Name += " from " + strings.Join(np.name, " ")
 		case np.noun && last != nil && m.std.Name != "head" && m.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
@@ -337,7 +340,7 @@ func (m *maker) settleAmounts() {
 		p := &m.said[i]
 		grades := p.grade[:0:0]
 		for _, g := range p.grade {
-			if (m.std.Form == role.FormHead || m.std.Name == "finish") && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") {
+			if (m.std.Form == role.FormHead || m.std.Name == "finish") && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") || m.std.Form == role.FormWound && strings.HasPrefix(g, "thin") && len(p.name)+len(p.colour) == 0 {
 				m.amount(g)
 				continue
 			}

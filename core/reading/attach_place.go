@@ -18,6 +18,17 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
 	before, next := m.low(x.from-1), m.low(x.to)
 	mm := l.Of == measure.MM
+	if mm && m.low(x.to-1) == "across" && m.std.Form != role.FormBead {
+		if p.DiameterMM == 0 {
+			p.DiameterMM = l.Mid()
+		}
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+		return
+	}
+	if mm && m.std.Form == role.FormWound && m.thickness(x.from) {
+		note("how thick it is, kept as said")
+		return
+	}
 	if across, from := m.acrossIt(x); across {
 		m.grades = append(m.grades, m.wide(from, x))
 		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
@@ -208,7 +219,7 @@ func graded(kind string) bool {
 
 // thickness tells whether the words before token i speak of how thick the part is.
 func (m *maker) thickness(i int) bool {
-	for k := max(0, i-8); k < i; k++ {
+	for k := max(0, i-12); k < i; k++ {
 		switch m.low(k) {
 		case "fatter", "thicker", "fattest", "thickest", "wider", "widest", "fuller", "fullest", "diameter", "taper", "tapers", "tapering", "tapered":
 			return true

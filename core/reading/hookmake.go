@@ -265,7 +265,7 @@ func (m *maker) readHook() {
 	}
 	var fishing []chunk
 	for _, s := range all {
-		if s.demo && len(all) > 1 && spec.Demonstration == "" {
+		if s.demo && (len(all) > 1 || m.d.Sizes != nil) && spec.Demonstration == "" {
 			spec.Demonstration = hook.Size(s.x.low).String()
 			continue
 		}

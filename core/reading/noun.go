@@ -430,6 +430,9 @@ func (t *stretch) works(k, n int) bool {
 	case "holds", "cuts", "pulls over", "covers", "reaches":
 		return false
 	case "winds": // "spun deer hair"
+		if t.low(k-1) == "(" {
+			return false
+		}
 		return !t.nounFollows(k + n)
 	}
 	return true

@@ -731,7 +731,7 @@ var relationRules = []rule{
 	}},
 	{pattern: "article? 'same' noun_phrase? 'as' article? part", says: sameThing},
 	{pattern: "article? 'same' noun_phrase? again_part article? part", says: sameThing},
-	{pattern: "article? rest article? label", says: func(t *stretch, m match) (chunk, bool) { // remainder of back
+	{pattern: "article? continues|rest article? label", says: func(t *stretch, m match) (chunk, bool) { // remainder of back
 		label, n := t.role(m.the("label").from)
 		std, _ := role.Find(label)
 		return chunk{kind: kContinues, word: label}, n > 0 && std.Name != "thread" && label != t.label && t.atEnd(m.to)

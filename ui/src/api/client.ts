@@ -1,12 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
-import {
-  type components,
-  deedKindValues,
-  dressingCorrectionAsValues,
-  parentKindValues,
-  type paths,
-} from "./schema.gen";
+import { type components, deedKindValues, parentKindValues, type paths, readingCorrectionAsValues } from "./schema.gen";
 
 export type Entry = components["schemas"]["Entry"];
 export type Folio = components["schemas"]["Folio"];
@@ -22,12 +16,12 @@ export type MeasuredPart = components["schemas"]["ProportionPart"];
 export type Outline = components["schemas"]["ProfileOutline"];
 export type Shape = components["schemas"]["ProfileShape"];
 export type Departure = components["schemas"]["CompareDeparture"];
-export type Mark = components["schemas"]["DressingMark"];
+export type Mark = components["schemas"]["ReadingMark"];
 export type Figures = components["schemas"]["CompareFigures"];
-export type Correction = components["schemas"]["DressingCorrection"];
+export type Correction = components["schemas"]["ReadingCorrection"];
 export type Settlement = components["schemas"]["Settlement"];
 export type Stale = components["schemas"]["Stale"];
-export type MergeRow = components["schemas"]["DressingMergeRow"];
+export type MergeRow = components["schemas"]["ReadingMergeRow"];
 export type Batch = components["schemas"]["Batch"];
 export type Item = components["schemas"]["Item"];
 export type Filed = components["schemas"]["Filed"];
@@ -46,7 +40,7 @@ export type Descent = Relative["kind"];
 /** The ways in which one dressing comes from another, and the kinds of deed. */
 export const descents = parentKindValues;
 export const deedKinds = deedKindValues;
-export const correctionKinds = dressingCorrectionAsValues;
+export const correctionKinds = readingCorrectionAsValues;
 
 const api = createClient<paths>({ baseUrl: "/" });
 
