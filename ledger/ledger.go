@@ -301,6 +301,8 @@ type Folio struct {
 	Unlinked []Offer `json:"unlinked"`
 	// Revisions are all that were filed, the newest first.
 	Revisions []Past `json:"revisions"`
+	// Standard tells each part from its values, in the standard form; [i] is the part's place.
+	Standard []string `json:"standard"`
 }
 
 // at gives a dressing at a revision, or at its newest for 0.
@@ -340,7 +342,7 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 			return Folio{}, err
 		}
 	}
-	f := Folio{Sheet: on, Unlinked: []Offer{}}
+	f := Folio{Sheet: on, Unlinked: []Offer{}, Standard: each(dressing.Standard(on.Dressing).Parts, func(p dressing.Part) string { return p.Text })}
 	past, err := s.Revisions(ctx, r.ID)
 	if err != nil {
 		return Folio{}, err

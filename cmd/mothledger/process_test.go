@@ -234,6 +234,10 @@ func TestTheTextCommands(t *testing.T) {
 	if strip(a) != strip(b) {
 		t.Errorf("reading what was written gives\n%s\nnot\n%s", b, a)
 	}
+	form := run(t, "", 0, "Abdomen: pheasant tail, from the bend to the middle of the shank", "", "write", "--standard", f)
+	if again := run(t, form, 0, "", "", "write", "--standard", "-"); again != form {
+		t.Errorf("the standard form of the standard form is\n%s\nnot\n%s", again, form)
+	}
 	// a 14 2XL has a 12's shank, 9.6 mm, and a 14's gape (JOB.md §4, from memory)
 	run(t, "", 0, `"shankMM":9.6`, "", "measure", "--json", f)
 	run(t, "", 0, "", "", "measure", "--size", "12", f)

@@ -73,15 +73,21 @@ func readCommand() *cobra.Command {
 }
 
 func writeCommand() *cobra.Command {
-	return &cobra.Command{Use: "write FILE|-", Short: "Write a recipe in the plain form", Args: args(cobra.ExactArgs(1)),
+	var standard bool
+	c := &cobra.Command{Use: "write FILE|-", Short: "Write a recipe in the plain form", Args: args(cobra.ExactArgs(1)),
 		RunE: func(cmd *cobra.Command, a []string) error {
 			d, err := load(a[0], cmd.InOrStdin())
 			if err != nil {
 				return err
 			}
+			if standard {
+				d = dressing.Standard(d)
+			}
 			_, err = io.WriteString(cmd.OutOrStdout(), dressing.Write(d))
 			return err
 		}}
+	c.Flags().BoolVar(&standard, "standard", false, "in the standard form, printed from the values, instead of the words as filed")
+	return c
 }
 
 func wordsCommand() *cobra.Command {

@@ -12,10 +12,10 @@ import (
 	"mothledger/core/role"
 )
 
-// Standard gives the dressing in the standard form: the plain form with each part told from its
-// values, in the trade's prose and always in the same order, whatever the words were that it was
-// filed in. Reading the result gives the same values; remarks are kept in brackets.
-func Standard(d Dressing) string {
+// Standard gives the dressing in the standard form: each part told from its values, in the trade's
+// prose and always in the same order, whatever the words were that it was filed in. Reading what
+// Write makes of it gives the same values.
+func Standard(d Dressing) Dressing {
 	out := d
 	out.Parts = make([]Part, len(d.Parts))
 	for i, p := range d.Parts {
@@ -30,7 +30,7 @@ func Standard(d Dressing) string {
 		out.Parts[i].From.Text, out.Parts[i].To.Text = "", ""
 		out.Parts[i].Optional = false // it is told in the words
 	}
-	return Write(out)
+	return out
 }
 
 // InWords tells a part from its values.
@@ -292,8 +292,6 @@ func (m Material) inWords(gauge string) string {
 	case m.Colour == "":
 	case s == "":
 		s = m.Colour
-	case several && strings.HasSuffix(s, "'s"): // "grey and ash cock's"
-		s = m.Colour + " " + s
 	case several || isName(m.Colour, s) || m.Colour == "brass":
 		s += " (" + m.Colour + ")"
 	default:

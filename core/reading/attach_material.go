@@ -37,7 +37,7 @@ func (m *maker) assemble() {
 			if last == nil && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
 				np.noun = true
 			} else if last != nil && material.KindOf(last.Name) == material.Tinsel { // "pearl tinsel, flat"
-				np.grade = append(np.grade, strings.Join(np.name, " "))
+				np.grade = append([]string{strings.Join(np.name, " ")}, np.grade...)
 				np.name = nil
 			} else {
 				np.prep = append(np.prep, strings.Join(np.name, " "))
@@ -50,9 +50,7 @@ func (m *maker) assemble() {
 		}
 		switch {
 		case np.noun && last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
-			if !np.one { // "goose, one strip" counts it
-				np.prep = append(np.prep, one)
-			}
+			np.prep = append(np.prep, one)
 			qualifies(last, np)
 
 		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
@@ -121,10 +119,14 @@ func (m *maker) assemble() {
 				last.Share, last.Colour = np.share, strings.Join(np.colour, " and ")
 				continue
 			}
-			if c := strings.Join(np.colour, " and "); last.Colour == "" || last.Colour == c {
+			c := strings.Join(np.colour, " and ")
+			if np.joint == "of" && last.Colour != "" { // "the grey of ash"
+				c, last.Colour = c+" "+last.Colour, ""
+			}
+			if last.Colour == "" || last.Colour == c {
 				last.Colour = c
 			} else {
-				last.Colour += " and " + strings.Join(np.colour, " and ")
+				last.Colour += " and " + c
 			}
 			qualifies(last, np)
 		case len(np.colour) > 0:

@@ -536,6 +536,9 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if of == "strip" && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
 		return 0
 	}
+	if of == "strip" && !p.one && t.atStart(k) && t.atEnd(k+1) { // "(strip)" tells the shape
+		return 0
+	}
 	if (p.one || t.atStart(k)) && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
 		p.unit, p.unitA = of, k
 		return 1

@@ -51,7 +51,7 @@ func TestStandardFormReadsTheSame(t *testing.T) {
 		if len(d.Parts) == 0 {
 			continue
 		}
-		form := dressing.Standard(d)
+		form := dressing.Write(dressing.Standard(d))
 		back := read(t, form)
 		a, b := valuesOf(d), valuesOf(back)
 		lines := strings.Split(form[strings.Index(form, "\n\n")+2:], "\n")

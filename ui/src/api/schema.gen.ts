@@ -982,6 +982,7 @@ export interface components {
             parents: components["schemas"]["Relative"][];
             revisions: components["schemas"]["Past"][];
             settlements: components["schemas"]["Settlement"][];
+            standard: string[];
             text: string;
             unlinked: components["schemas"]["Offer"][];
             variants: components["schemas"]["Relative"][];
