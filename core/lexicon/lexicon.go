@@ -34,7 +34,7 @@ type Class struct{ Name, Value, Meaning string }
 // forms are the forms of a value.
 var forms = map[string]*regexp.Regexp{
 	"":       regexp.MustCompile(`^$`),
-	"word":   regexp.MustCompile(`^[a-z]+( [a-z]+)*$`),
+	"word":   regexp.MustCompile(`^[a-z]+([ -][a-z]+)*$`),
 	"word?":  regexp.MustCompile(`^([a-z]+( [a-z]+)*)?$`),
 	"colour": regexp.MustCompile(`^#[0-9a-f]{6}$`),
 	"range":  rangeForm,

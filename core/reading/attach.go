@@ -281,7 +281,7 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
-	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
+	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" && c.chunks[i].word != "measures" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
 	for _, x := range c.chunks[i+1:] {
@@ -378,6 +378,9 @@ func (m *maker) main(c clause) {
 			m.take(x.from, x.to, "plain", "")
 			continue
 		case kOr, kElse:
+			if joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
+				m.said = append(m.said, placed{phrase{name: []string{"substitute"}, noun: true, from: x.from, to: x.to}, "or", true})
+			}
 			joint = "or"
 			m.take(x.from, x.to, "alternative", "")
 			continue
@@ -1406,6 +1409,11 @@ func (m *maker) sameThing(p phrase) {
 	for k := len(m.d.Parts) - 1; k >= 0 && len(p.name) > 0; k-- {
 		q := m.d.Parts[k]
 		for _, mat := range q.Materials {
+			dubbed := strings.Contains(mat.Preparation, "dubbed") || material.KindOf(mat.Name) == material.Fur
+			if q.Role != m.part.Role && dubbed && material.KindOf(p.name[len(p.name)-1]) == material.Fur && p.name[0] == "dubbing" {
+				m.part.SameAs = q.Role
+				return
+			}
 			if q.Role != m.part.Role && material.Holds(strings.ReplaceAll(mat.Name, "'s", ""), strings.TrimSuffix(p.name[len(p.name)-1], "'s")) {
 				m.part.SameAs = q.Role
 				return

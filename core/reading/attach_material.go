@@ -55,7 +55,7 @@ func (m *maker) assemble() {
 
 		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
 			qualifies(last, np)
-		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
+		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && !np.definite && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
 			last.Name = m.plainName(np)
 			qualifies(last, np)
 		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[lastWord(last.Name)] && list[k-1].to+2 >= np.from-1: // "strips of white goose biot", "dubbing of mole"

@@ -152,11 +152,11 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 		return true, i
 	}
 	switch last := m.low(i + n - 1); {
-	case (last == "wide" || last == "thick" || last == "across") && m.low(i+n-2) != "is":
+	case (m.is(i+n-1, cGirth) > 0 || last == "across") && m.low(i+n-2) != "is":
 		return true, i
-	case m.low(i) == "twice" && m.low(i+1) == "as" && (m.low(i+2) == "wide" || m.low(i+2) == "thick"):
+	case m.low(i) == "twice" && m.low(i+1) == "as" && m.is(i+2, cGirth) > 0:
 		return true, i
-	case m.low(i) == "as" && (m.low(i+1) == "wide" || m.low(i+1) == "thick"), m.low(i) == "the" && m.low(i+1) == "width":
+	case m.low(i) == "as" && m.is(i+1, cGirth) > 0, m.low(i) == "the" && m.low(i+1) == "width":
 		if m.low(i-1) == "cut" {
 			return true, i - 1
 		}
@@ -321,6 +321,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		case !spans && m.act == "winds" && m.landmark(x, to):
 		case m.act == "holds", m.act == "cuts", m.act == "measures", m.workedTo(x.from), !spans && m.act != "winds":
 			remark()
+		case spans && m.returns(c, i) && p.From.IsZero():
+			from(x.l)
 		default:
 			to(x.l)
 		}
@@ -331,6 +333,10 @@ func (m *maker) place(c clause, i int, prep string) {
 		case x.l.IsPart() && prep != "to":
 			remark()
 		case m.act == "begins":
+			from(x.l)
+		case m.act == "winds" && m.low(x.from) == "over" && !x.l.IsPart(): // "wrapped over the middle of the shank"
+			remark()
+		case m.act == "winds" && m.returns(c, i):
 			from(x.l)
 		case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == "winds":
 			remark()
@@ -351,6 +357,14 @@ func (m *maker) place(c clause, i int, prep string) {
 	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != "thread" {
 		p.From, p.To = orderPlaces(f, t)
 	}
+}
+
+// returns tells a place from which the work goes back again: "taken round the bend and back up".
+func (m *maker) returns(c clause, i int) bool {
+	if i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
+		return false
+	}
+	return m.is(c.chunks[i+2].from, cBackAgain) > 0
 }
 
 // tiesAt are the prepositions that stand before the place where a thing is caught in.
@@ -395,6 +409,11 @@ func (m *maker) stretch1(c clause, i int) {
 				m.note(x.from, k, "where it stands; no value of its own")
 				return
 			}
+		}
+		if m.std.Form == role.FormCollar && x.l.IsPart() { // "from shoulder to tail"
+			p.From, p.To = x.l, x.end
+			m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
+			return
 		}
 	}
 	if !p.From.IsZero() && !p.To.IsZero() {
@@ -535,7 +554,7 @@ func (m *maker) wide(from int, x chunk) string {
 	if x.l.Of != measure.MM || m.toks[from].Kind == measure.Number {
 		return m.text(from, x.to)
 	}
-	if last := m.low(x.to - 1); last == "wide" || last == "thick" || last == "across" {
+	if last := m.low(x.to - 1); m.is(x.to-1, cGirth) > 0 || last == "across" {
 		return x.l.String() + " " + last
 	}
 	return m.text(from, x.to)

@@ -155,6 +155,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kSays) { // "a red cock's hackle, but twice round"
 			return saysPlainly
 		}
+		if t.low(first.from) == "but" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kOwn && c.has(kThing) { // "but I prefer a red cock"
+			return saysPlainly
+		}
 		return saysWhy
 	case kInCase, kInTime:
 		return saysCase

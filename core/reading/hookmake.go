@@ -57,50 +57,7 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 			return is(k+1, "wire", n+"X"+wireCode(w))
 		}
 	}
-	flat := flatly[next]
-	switch {
-	case (l == "standard" || l == "std" || l == "regular" || l == "normal") && (next == "shank" || next == "length"):
-		return is(2, "shank", "standard")
-	case l == "standard" || l == "std":
-		return is(1, "shank", "standard")
-	case l == "barbless" || l == "debarbed":
-		return is(1, "barb", "barbless")
-	case l == "barbed":
-		return is(1, "barb", "barbed")
-	case l == "barb" && flat:
-		if w := t.low(i + 2); w == "flat" || w == "down" {
-			return is(3, "barb", "flattened")
-		}
-		return is(2, "barb", "flattened")
-	case flatlyHere(l) && (next == "barb" || next == "the" && t.low(i+2) == "barb"):
-		n := 2
-		if next == "the" {
-			n = 3
-		}
-		return is(n, "barb", "flattened")
-	case wireWeight[l] != "" && (next == "wire" || next == "wired"):
-		return is(2, "wire", wireWeight[l])
-	case wireWeight[l] != "" && next == "in" && (t.low(i+2) == "wire" || t.low(i+2) == "the" && t.low(i+3) == "wire"):
-		n := 3
-		if t.low(i+2) == "the" {
-			n = 4
-		}
-		return is(n, "wire", wireWeight[l])
-	case (l == "up" || l == "down" || l == "straight" || l == "turned") && (next == "eye" || next == "eyed"):
-		return is(2, "eye", l)
-	case l == "eye" && (next == "up" || next == "down" || next == "straight"):
-		return is(2, "eye", next)
-	case (l == "ring" || l == "ringed") && (next == "eye" || next == "eyed"):
-		return is(2, "eye", "straight")
-	case l == "upeye" || l == "upeyed":
-		return is(1, "eye", "up")
-	case l == "downeye" || l == "downeyed":
-		return is(1, "eye", "down")
-	case l == "half" && next == "raised":
-		return is(2, "eye", "half-raised")
-	case (l == "long" || l == "short") && next == "shank":
-		return is(2, "loose shank", l)
-	case l == "shank" && (next == "long" || next == "short") && t.low(i+2) == "by": // "with the shank long by two numbers"
+	if l == "shank" && (next == "long" || next == "short") && t.low(i+2) == "by" { // "with the shank long by two numbers"
 		if v, n := t.number(i + 3); n > 0 && v.Low >= 1 {
 			k := i + 3 + n
 			if t.low(k) == "numbers" || t.low(k) == "sizes" || t.low(k) == "number" || t.low(k) == "size" {
@@ -108,16 +65,15 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 			}
 			return is(k-i, "shank", v.String()+"X"+strings.ToUpper(next[:1]))
 		}
-	case l == "longshank" || l == "shortshank":
-		return is(1, "loose shank", strings.TrimSuffix(l, "shank"))
-	case hookStyles[l] != "":
-		return is(1, "style", hookStyles[l])
+	}
+	if v, n := t.as(i, cHookSpec); n > 0 {
+		cut := strings.LastIndexByte(v, ' ')
+		return is(n, v[:cut], v[cut+1:])
+	}
+	if v := hookStyles[l]; v != "" {
+		return is(1, "style", v)
 	}
 	return chunk{}, false
-}
-
-func flatlyHere(w string) bool {
-	return flatly[w] || w == "crush" || w == "flatten" || w == "pinch" || w == "squeeze"
 }
 
 func wireCode(w string) string {

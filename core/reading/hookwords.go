@@ -16,8 +16,4 @@ var (
 	hookStyles = lexicon.Values("hook style")
 	// demoWords tell that a hook is only the one of a demonstration
 	demoWords = lexicon.Set("shown")
-	// flatly are what is done to a barb that is no longer to catch
-	flatly = lexicon.Set("barb down")
-	// wireWeight are words for a hook's wire without a code
-	wireWeight = lexicon.Values("wire")
 )

@@ -396,6 +396,10 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if !first && (t.is(k, cDegree) > 0 || t.sizeLed(k)) && !p.noun && t.describes(k+1) {
 		return 1
 	}
+	if n := t.strangeNoun(p, k, first); n > 0 {
+		p.strange++
+		return t.named(p, k, n, true)
+	}
 	if t.strangeName(k) && (!p.noun || t.nounWord(k+1) || t.counts(k+1) == "fibre") { // "fox cub's ear"
 		p.strange++
 		return t.named(p, k, 1, false)
@@ -642,6 +646,42 @@ func (t *stretch) nounFollows(k int) bool {
 // the name.
 func (t *stretch) strangeName(k int) bool {
 	return t.word(k) && len(t.senses[k]) == 0 && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
+}
+
+// strangeNoun reads words that nobody knows where only a material's name can stand: behind its
+// colour or what it is counted by, or alone in front of a list of parts.
+func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
+	if p.noun || len(p.name) > 0 || t.std.Form == role.FormHook {
+		return 0
+	}
+	if (t.std.Form == role.FormHead || t.std.Name == "finish") && len(p.colour) == 0 || len(t.low(k)) < 4 && len(p.colour) == 0 {
+		return 0
+	}
+	led := len(p.colour) > 0 || p.of && p.unit != ""
+	if !led && !(first && k == 0 && t.std.Name != "" && !t.has(cAct) && !t.has(cAuxiliary)) {
+		return 0
+	}
+	n := 0
+	for t.word(k+n) && len(t.senses[k+n]) == 0 && t.toks[k+n].Value == 0 && !strings.ContainsAny(t.low(k+n), "0123456789/") && (n == 0 || t.hyphened(k+n-1)) {
+		n++
+	}
+	if n == 0 || t.hyphened(k+n-1) || len(t.low(k+n-1)) < 3 {
+		return 0
+	}
+	if !t.atEnd(k+n) && t.is(k+n, cPreposition)+t.is(k+n, cAnd)+t.is(k+n, cOr)+t.is(k+n, cAuxiliary) == 0 {
+		return 0
+	}
+	return n
+}
+
+// has tells whether a word of a class is in the stretch.
+func (t *stretch) has(c class) bool {
+	for k := range t.toks {
+		if t.is(k, c) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // colour reads a colour phrase: "hot orange", "dark blue dun", "medium olive".

@@ -48,6 +48,7 @@ type piece struct {
 	from, to int
 	sentence int
 	makes    bool // "make the wings": what the sentence said before is of them
+	instead  bool // "if you have no goose, turkey serves": of what was told before
 }
 
 // prose reads a line of running prose, and tells whether it is one.
@@ -86,6 +87,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			for k := len(pieces) - 1; p.makes && k >= 0 && pieces[k].sentence == sentence; k-- {
 				pieces[k].label = p.label
 			}
+			if p.label != someWhere {
+				t.claim(all[i], p.label, pieces)
+			}
 			pieces = append(pieces, p)
 		}
 	}
@@ -103,7 +107,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	var joined []piece
 	for _, p := range pieces {
 		if k := len(joined) - 1; k >= 0 && (joined[k].label == p.label || p.label == "") {
-			joined[k].to = p.to
+			joined[k].to, joined[k].instead = p.to, joined[k].instead || p.instead
 			continue
 		}
 		joined = append(joined, p)
@@ -112,13 +116,35 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		if p.label == "" {
 			continue
 		}
+		if p.label == someWhere {
+			r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: t.text(p.from, p.to)})
+			continue
+		}
 		r.started = true
 		for p.from < p.to-1 && t.is(p.from, cAnd)+t.is(p.from, cThen) > 0 && t.is(p.from, cNoun) == 0 {
 			p.from++
 		}
 		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
+		if p.instead {
+			r.insteadOfFirst(p.label)
+		}
 	}
 	return r.started
+}
+
+// insteadOfFirst gives the last part's materials to the first of its name: they may stand in for
+// that one's.
+func (r *reader) insteadOfFirst(label string) {
+	last := len(r.d.Parts) - 1
+	first := r.d.Find(label)
+	if first < 0 || first == last || r.d.Parts[last].Role != r.d.Parts[first].Role {
+		return
+	}
+	p, q := r.d.Parts[last], &r.d.Parts[first]
+	q.Alternatives = append(append(q.Alternatives, p.Materials...), p.Alternatives...)
+	q.Note = strings.Trim(q.Note+"; "+p.Note, "; ")
+	q.Text = strings.TrimRight(q.Text, " .") + ". " + dressing.Capital(p.Text)
+	r.d.Parts = r.d.Parts[:last]
 }
 
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
@@ -196,8 +222,19 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.from = t.onHook(c)
 		return []piece{whole}
 	}
+	if k := t.forPart(c); k >= 0 && c.kind == saysAside { // "my father used ginger for the hackle"
+		whole.label, _ = t.role(t.afterArticle(c.chunks[k].to))
+		return []piece{whole}
+	}
 	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
 		whole.label = last
+		if label := t.whoseThing(c, before); label != "" && (c.kind == saysCase || c.kind == saysInstead) { // "if you have no goose"
+			whole.label = label
+		}
+		return []piece{whole}
+	}
+	if c.kind == saysElse && i > 0 && all[i-1].kind == saysCase { // "…, turkey serves"
+		whole.label, whole.instead = last, true
 		return []piece{whole}
 	}
 	// "a length of flat tinsel and four strands of marabou for the tail"
@@ -215,6 +252,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	var next clause
 	if i+1 < len(all) {
 		next = all[i+1]
+	}
+	if label := t.settle(c, before); label != "" {
+		whole.label = label
+		return []piece{whole}
 	}
 	if label := t.byWord(c); label != "" {
 		whole.label = label
@@ -259,14 +300,143 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = "thread"
 		return []piece{whole}
 	}
+	if last == someWhere || t.newThing(c, before) {
+		whole.label = someWhere
+		return []piece{whole}
+	}
 	whole.label = last
 	return []piece{whole}
+}
+
+// someWhere labels what is put on a fly while nothing says as which part.
+const someWhere = "?"
+
+// newThing tells whether a clause brings a material that the part spoken of cannot be of, or
+// that comes beside what it has.
+func (t *stretch) newThing(c clause, before []piece) bool {
+	if len(before) == 0 {
+		return false
+	}
+	last := before[len(before)-1]
+	act := ""
+	for i, x := range c.chunks {
+		switch {
+		case x.kind == kAct:
+			act = x.word
+		case x.kind == kStart && x.word == "ties":
+			act = "ties"
+		}
+		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition {
+			continue
+		}
+		std, _ := role.Find(last.label)
+		bound := std.Name == "thread" && x.thing.lastNoun != material.Thread
+		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
+		return bound || tied && t.hasThing(last)
+	}
+	return false
+}
+
+// hasThing tells whether a piece names a material.
+func (t *stretch) hasThing(p piece) bool {
+	for k := p.from; k < p.to; k++ {
+		if t.is(k, cNoun) > 0 && t.is(k, cLabel) == 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// settle gives what was put on the fly before its part was known that part: "the plastic was
+// pulled over the back", "with the nylon eight turns".
+func (t *stretch) settle(c clause, before []piece) string {
+	over, turns := false, c.has(kTurns)
+	for _, x := range c.chunks {
+		over = over || x.kind == kAct && x.word == "pulls over"
+	}
+	for _, x := range c.chunks {
+		if x.kind == kAct && (x.word == "pulls over" || x.word == "holds") {
+			for k := x.to; k < c.to(); k++ {
+				over = over || t.low(k) == "over"
+			}
+		}
+	}
+	if !over && !turns {
+		return ""
+	}
+	for _, x := range c.chunks {
+		if x.kind != kThing || !x.thing.definite || !x.thing.noun {
+			continue
+		}
+		for k := range before {
+			if before[k].label != someWhere || !t.mentions(before[k], t.low(x.to-1)) {
+				continue
+			}
+			label := "back"
+			if turns && !over {
+				label = "rib"
+			} else if t.mentionsPart(c, "thorax") {
+				label = "wing case"
+			}
+			return label
+		}
+	}
+	return ""
+}
+
+// whoseThing gives the part that has what a clause names.
+func (t *stretch) whoseThing(c clause, before []piece) string {
+	for _, x := range c.chunks {
+		if x.kind != kThing || !x.thing.noun {
+			continue
+		}
+		for _, p := range before {
+			if p.label != someWhere && p.label != "" && t.mentions(p, t.low(x.to-1)) {
+				return p.label
+			}
+		}
+	}
+	return ""
+}
+
+// claim gives a part what was put on the fly for it before: "the rib was wound" claims the length
+// of vinyl rib that was caught in.
+func (t *stretch) claim(c clause, label string, pieces []piece) {
+	for _, x := range c.chunks {
+		definite := x.kind == kThing && x.thing.definite || x.kind == kPart && t.is(x.from, cArticle) > 0
+		for k := range pieces {
+			if definite && pieces[k].label == someWhere && t.mentions(pieces[k], t.low(x.to-1)) {
+				pieces[k].label = label
+			}
+		}
+	}
+}
+
+func (t *stretch) mentions(p piece, word string) bool {
+	for k := p.from; k < p.to; k++ {
+		if t.low(k) == word {
+			return true
+		}
+	}
+	return false
+}
+
+func (t *stretch) mentionsPart(c clause, label string) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if l, n := t.role(k); n > 0 && l == label {
+			return true
+		}
+	}
+	return false
 }
 
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
 		if x.kind != kPreposition || x.word != "for" && (x.word != "at" && x.word != "as" || k == 0 || c.has(kAct)) {
+			continue
+		}
+		if x.word != "for" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"
 			continue
 		}
 		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && (!everyday[label] || t.low(x.to) == "the") {
@@ -330,7 +500,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				if !counted || t.low(k) == "eye" {
 					continue
 				}
-			case everyday[label]:
+			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary) == 0):
 				continue
 			case std.Form == role.FormHook:
 				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
@@ -415,7 +585,7 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
-		case l == "ribbed" || l == "rib" && t.is(k-1, cArticle) == 0 && k == c.from():
+		case l == "ribbed" || l == "rib" && t.is(k-1, cNoun) > 0 || l == "rib" && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
@@ -578,33 +748,33 @@ func (t *stretch) onHook(c clause) int {
 // already: what is tied in first is the tail, what is dubbed or wound next is the body.
 func (t *stretch) byPlace(c clause, before []piece) string {
 	act := ""
-	for i, x := range c.chunks {
-		switch x.kind {
-		case kAct:
+	for _, x := range c.chunks {
+		switch {
+		case act != "":
+		case x.kind == kPrepared && t.low(x.from) == "dubbed", x.kind == kAct && (t.low(x.from) == "dub" || t.low(x.from) == "dubs"):
+			act = "winds"
+		case x.kind == kAct, x.kind == kStart:
 			act = x.word
-			if l := t.low(x.from); l == "dub" || l == "dubs" {
-				act = "winds"
-			}
-		case kPrepared:
-			if t.low(x.from) == "dubbed" {
-				act = "winds"
-			}
-		case kThing:
-			if !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
-				continue
-			}
-			switch x.thing.lastNoun {
-			case material.Plume, material.Hair, material.Fibre, material.Feather:
-				if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
-					return "tail"
-				}
-			case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn:
-				if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
-					return "body"
-				}
-			}
-			return ""
 		}
+	}
+	for i, x := range c.chunks {
+		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
+			continue
+		}
+		switch k := x.thing.lastNoun; k {
+		case material.Plume, material.Hair, material.Fibre, material.Feather:
+			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
+				return "tail"
+			}
+		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn:
+			if k == material.Biot && act == "ties" && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {
+				return "tail"
+			}
+			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
+				return "body"
+			}
+		}
+		return ""
 	}
 	return ""
 }

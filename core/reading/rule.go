@@ -610,6 +610,16 @@ var placeRules = []rule{
 		}
 		return chunk{kind: kStart, l: l, word: way}, true
 	}},
+	{pattern: "ends article? number 'mark'|'point'?", says: func(t *stretch, m match) (chunk, bool) { // "to two thirds", counted from the bend
+		v, text := m.the("number").v, t.text(m.from, m.to)
+		l := measure.Length{Low: 1 - v.High, High: 1 - v.Low, Of: measure.Shank, Text: text}
+		marked := t.low(m.to-1) == "mark" || t.low(m.to-1) == "point"
+		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 1 && t.spans() && (marked || t.atEnd(m.to))
+	}},
+	{pattern: "ends article? 'halfway'|'midway'|'half'|'middle' 'mark'|'point'?", says: func(t *stretch, m match) (chunk, bool) {
+		marked := t.low(m.to-1) == "mark" || t.low(m.to-1) == "point"
+		return chunk{kind: kEnd, l: measure.Length{Low: 0.5, High: 0.5, Of: measure.Shank, Text: t.text(m.from, m.to)}}, t.spans() && (marked || t.atEnd(m.to) && t.low(m.to-1) == "half")
+	}},
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
