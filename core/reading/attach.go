@@ -162,6 +162,16 @@ func (m *maker) absent() bool {
 			}
 			return false
 		}
+		for m.is(end, cAuxiliary) > 0 { // "no wing was tied"
+			if n := m.is(end+m.is(end, cAuxiliary), cAct); n > 0 && m.atEnd(end+m.is(end, cAuxiliary)+n) {
+				end += m.is(end, cAuxiliary) + n
+				break
+			} else if n := m.is(end+m.is(end, cAuxiliary), cWanted); n > 0 {
+				end += m.is(end, cAuxiliary) + n
+				break
+			}
+			break
+		}
 		stop := end
 		for stop < len(m.toks) && m.mark(stop) {
 			stop++
@@ -558,11 +568,16 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == "holds" || c.chunks[i+1].word == "does"): // "the stem left bare"
+		return shadow("kept as a remark")
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
 	case m.negated, m.act == "takes away", m.act == "does", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
+	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
@@ -920,8 +935,22 @@ func (m *maker) perSide(in clause, i int) {
 }
 
 // number1 takes a number that counts nothing said: the two of "Feelers: two".
+// enumerates tells a stretch that counts what it lists: (1) … (2) …
+func (m *maker) enumerates() bool {
+	for k := 0; k+2 < len(m.toks); k++ {
+		if m.low(k) == "(" && m.low(k+1) == "1" && m.low(k+2) == ")" {
+			return true
+		}
+	}
+	return false
+}
+
 func (m *maker) number1(c clause, i int) {
 	x := c.chunks[i]
+	if len(c.chunks) == 1 && c.open == "(" && m.enumerates() { // "(1) badger cock, (2) hot orange"
+		m.take(x.from, x.to, "plain", "")
+		return
+	}
 	alone := len(c.chunks) == 1
 	whole := x.v.Low >= 1
 	switch {
@@ -1445,6 +1474,19 @@ func (m *maker) known(p phrase) bool {
 			if lastWord(x.Name) == noun {
 				return true
 			}
+		}
+	}
+	return false
+}
+
+// ownThing tells a definite thing that this part was said to be of: "ribbed with the wire".
+func (m *maker) ownThing(p phrase) bool {
+	if len(p.name) == 0 {
+		return false
+	}
+	for _, x := range m.said {
+		if len(x.name) > 0 && lastWord(x.name[len(x.name)-1]) == lastWord(p.name[len(p.name)-1]) {
+			return true
 		}
 	}
 	return false

@@ -72,10 +72,12 @@ func (m *maker) assemble() {
 			last.Name = strings.Join(np.name, " ") + " " + last.Name
 			last.Colour = strings.Join(np.colour, " and ")
 			qualifies(last, np)
+		case np.noun && (np.joint == "from" || np.joint == "of") && last != nil && last.Name != "" && (one == "quill" || one == "quills") && len(np.colour) == 0: // "one slip from each of a pair of quills"
+			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && (one == "feather" || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
-		case np.noun && np.joint == "from" && last != nil && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
+		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == "feather") && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
 			last.Name += " from " + strings.Join(np.name, " ")
 		case np.noun && last != nil && m.std.Name != "head" && m.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
 			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))

@@ -117,6 +117,10 @@ func (m *maker) alone(x chunk) bool {
 
 // tied keeps where a thing is caught in.
 func (m *maker) tied(x chunk, l measure.Length) {
+	if l.Of == measure.Point && m.by(x) { // "tied in by the point"
+		m.take(x.from, x.to, "preparation", "")
+		return
+	}
 	if l.Reach {
 		l = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 	}
@@ -126,6 +130,16 @@ func (m *maker) tied(x chunk, l measure.Length) {
 		return
 	}
 	m.note(x.from, x.to, "kept as a remark")
+}
+
+// by tells a place of the feather itself by which it is held: "by the point", "by its tip".
+func (m *maker) by(x chunk) bool {
+	for k := max(x.from-1, 0); k < x.to; k++ {
+		if m.low(k) == "by" {
+			return true
+		}
+	}
+	return false
 }
 
 // fromEyeOn tells whether a distance in eye lengths is counted from the eye.
@@ -403,17 +417,17 @@ func (m *maker) stretch1(c clause, i int) {
 			m.keepLength(chunk{from: x.from, to: max(x.to, x.from+n), l: l})
 			return
 		}
+		if m.std.Form == role.FormCollar && (x.l.IsPart() || x.end.IsPart()) { // "from shoulder to tail"
+			p.From, p.To = x.l, x.end
+			m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
+			return
+		}
 		for k := x.from + 1; k < x.to; k++ { // "from behind the eye to level with the bend": how far it reaches
 			if l, n := m.length(k); m.low(k) == "to" && n > 0 && l.Reach && k+n >= x.to {
 				m.keepLength(chunk{from: k, to: x.to, l: l})
 				m.note(x.from, k, "where it stands; no value of its own")
 				return
 			}
-		}
-		if m.std.Form == role.FormCollar && x.l.IsPart() { // "from shoulder to tail"
-			p.From, p.To = x.l, x.end
-			m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
-			return
 		}
 	}
 	if !p.From.IsZero() && !p.To.IsZero() {

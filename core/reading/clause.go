@@ -115,10 +115,16 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
 	case kPerson, kOthers:
+		if first := cur.chunks[0].kind; (first == kInTime || first == kInCase) && cur.has(kAct) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
+			return true
+		}
 		return i+1 < len(list) && list[i+1].kind == kSays
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
 	case kAnd, kThen:
+		if t.is(x.from-1, cArticle) > 0 { // "for the first two millimetres"
+			return false
+		}
 		j := i + 1
 		for j < len(list) && (list[j].kind == kThen || list[j].kind == kPlain) {
 			j++
@@ -160,6 +166,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		}
 		return saysWhy
 	case kInCase, kInTime:
+		if first.kind == kInTime && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && t.is(first.from, cHavingDone) > 0 { // "after running thread down the shank"
+			return saysPlainly
+		}
 		return saysCase
 	case kInstead:
 		return saysInstead

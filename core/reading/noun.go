@@ -304,7 +304,7 @@ func (t *stretch) countsHere(k, n int) bool {
 	if l, m := measure.ScanLength(t.toks, j, t.words.partName); m > 0 && l.Of == measure.MM { // "a pair of 4 mm eyes"
 		j += m
 	}
-	return t.describes(j) || t.counts(j) != "" || t.low(j) == "(" || t.strangeName(j)
+	return t.describes(j) || t.counts(j) != "" || t.low(j) == "(" || t.strangeName(j) || t.word(j) && len(t.senses[j]) == 0 && strings.HasSuffix(t.low(j), "s") && len(t.low(j)) > 4 && t.strangeNoun(&phrase{count: &v}, j, false) > 0
 }
 
 // counts gives what a word is counted under, "" where it is not counted.
@@ -395,6 +395,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	}
 	if !first && (t.is(k, cDegree) > 0 || t.sizeLed(k)) && !p.noun && t.describes(k+1) {
 		return 1
+	}
+	if n := t.strangeShade(p, k, first); n > 0 {
+		p.strange++
+		p.colour = append(p.colour, t.lows(k, k+n))
+		return n
 	}
 	if n := t.strangeNoun(p, k, first); n > 0 {
 		p.strange++
@@ -648,6 +653,18 @@ func (t *stretch) strangeName(k int) bool {
 	return t.word(k) && len(t.senses[k]) == 0 && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
 }
 
+// strangeShade reads a word that nobody knows in front of a colour, "fire orange": together they
+// are a shade.
+func (t *stretch) strangeShade(p *phrase, k int, first bool) int {
+	if !first || len(p.colour)+len(p.name) > 0 || !t.word(k) || len(t.senses[k]) > 0 || len(t.low(k)) < 3 || strings.HasSuffix(t.low(k), "ly") || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed") || strings.ContainsAny(t.low(k), "0123456789/'") || t.capital(k) && k > 0 {
+		return 0
+	}
+	if n := t.is(k+1, cColour); n > 0 && !t.notColour(k+1, k+n) {
+		return 1 + n
+	}
+	return 0
+}
+
 // strangeNoun reads words that nobody knows where only a material's name can stand: behind its
 // colour or what it is counted by, or alone in front of a list of parts.
 func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
@@ -657,7 +674,7 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 	if (t.std.Form == role.FormHead || t.std.Name == "finish") && len(p.colour) == 0 || len(t.low(k)) < 4 && len(p.colour) == 0 {
 		return 0
 	}
-	led := len(p.colour) > 0 || p.of && p.unit != ""
+	led := len(p.colour) > 0 || p.of && p.unit != "" || p.count != nil
 	if !led && !(first && k == 0 && t.std.Name != "" && !t.has(cAct) && !t.has(cAuxiliary)) {
 		return 0
 	}
@@ -668,7 +685,7 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 	if n == 0 || t.hyphened(k+n-1) || len(t.low(k+n-1)) < 3 {
 		return 0
 	}
-	if !t.atEnd(k+n) && t.is(k+n, cPreposition)+t.is(k+n, cAnd)+t.is(k+n, cOr)+t.is(k+n, cAuxiliary) == 0 {
+	if !t.atEnd(k+n) && t.is(k+n, cPreparation)+t.is(k+n, cPreposition)+t.is(k+n, cAnd)+t.is(k+n, cOr)+t.is(k+n, cAuxiliary) == 0 {
 		return 0
 	}
 	return n

@@ -284,7 +284,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
-	if label := r.spoken(t, c, before); label != "" {
+	if label := r.spoken(t, c, before); label == someWhere && t.wound(c) && !spoken(before, "body") && !spoken(before, "abdomen") { // "the herls were … wound up"
+		whole.label = "body"
+		return []piece{whole}
+	} else if label != "" {
 		whole.label = label
 		return []piece{whole}
 	}
@@ -292,12 +295,19 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
-	if label := t.byPlace(c, before); label != "" {
+	if label := t.byPlace(all, i, before); label != "" {
 		whole.label = label
 		return []piece{whole}
 	}
 	if t.threadFirst(c) && !spoken(before, "thread") {
 		whole.label = "thread"
+		return []piece{whole}
+	}
+	if last == someWhere && t.wound(c) && !t.brings(c) && !spoken(before, "body") && !spoken(before, "abdomen") { // "… and wound up to the wing"
+		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+			before[k].label = "body"
+		}
+		whole.label = "body"
 		return []piece{whole}
 	}
 	if last == someWhere || t.newThing(c, before) {
@@ -330,9 +340,32 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			continue
 		}
 		std, _ := role.Find(last.label)
+		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThing(last) {
+			return true
+		}
 		bound := std.Name == "thread" && x.thing.lastNoun != material.Thread
 		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
 		return bound || tied && t.hasThing(last)
+	}
+	return false
+}
+
+// brings tells whether a clause names a material that stands behind no preposition.
+func (t *stretch) brings(c clause) bool {
+	for i, x := range c.chunks {
+		if x.kind == kThing && x.thing.noun && (i == 0 || c.chunks[i-1].kind != kPreposition) {
+			return true
+		}
+	}
+	return false
+}
+
+// wound tells whether a clause winds something.
+func (t *stretch) wound(c clause) bool {
+	for _, x := range c.chunks {
+		if x.kind == kAct && x.word == "winds" {
+			return true
+		}
 	}
 	return false
 }
@@ -433,10 +466,16 @@ func (t *stretch) mentionsPart(c clause, label string) bool {
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
-		if x.kind != kPreposition || x.word != "for" && (x.word != "at" && x.word != "as" || k == 0 || c.has(kAct)) {
+		if x.kind == kSame && k > 0 && t.low(x.from) == "as" && t.is(x.from+1, cArticle) == 0 && c.has(kAct) { // "tied in … as tails"
+			if _, n := t.role(x.from + 1); n > 0 {
+				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
+				return k
+			}
+		}
+		if x.kind != kPreposition || x.word != "for" && (x.word != "at" && x.word != "as" || k == 0 || x.word == "at" && c.has(kAct)) {
 			continue
 		}
-		if x.word != "for" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"
+		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"
 			continue
 		}
 		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && (!everyday[label] || t.low(x.to) == "the") {
@@ -744,9 +783,23 @@ func (t *stretch) onHook(c clause) int {
 	return c.from()
 }
 
+// stands tells whether what a clause brings stands up, as it or the rest of the sentence says
+// before anything else is done.
+func (t *stretch) stands(all []clause, at int) bool {
+	for i := at; i < len(all) && (i == at || !all[i].first && !all[i].has(kAct)); i++ {
+		for k := all[i].from(); k < all[i].to(); k++ {
+			if t.is(k, cStandsUp) > 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // byPlace gives the part that a material is for by what is done with it and what the fly has
 // already: what is tied in first is the tail, what is dubbed or wound next is the body.
-func (t *stretch) byPlace(c clause, before []piece) string {
+func (t *stretch) byPlace(all []clause, at int, before []piece) string {
+	c := all[at]
 	act := ""
 	for _, x := range c.chunks {
 		switch {
@@ -756,6 +809,9 @@ func (t *stretch) byPlace(c clause, before []piece) string {
 		case x.kind == kAct, x.kind == kStart:
 			act = x.word
 		}
+	}
+	if act == "ties" && t.hasNoun(c) && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) {
+		return "wing"
 	}
 	for i, x := range c.chunks {
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
