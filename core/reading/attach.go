@@ -568,7 +568,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != "thread" && m.std.Form != role.FormBead: // "a tail I leave out"
+		m.take(x.from, x.to, "plain", "")
+		return false
 	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == "holds" || c.chunks[i+1].word == "does"): // "the stem left bare"
+		return shadow("kept as a remark")
+	case (m.act == "holds" || m.act == "does") && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
@@ -638,6 +643,10 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if m.drop(x, p) {
 		m.part.Acts = append(m.part.Acts, m.text(max(c.from(), x.from-3), x.to))
 		return true
+	}
+	if p.lastNoun == material.Varnish && joint != "or" && m.ownThing(p) && len(p.colour) == 0 { // "varnish it, let it dry, varnish again"
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	}
 	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
 	if c.has(kOnce) {

@@ -30,6 +30,7 @@ func (m *maker) assemble() {
 		return &part.Materials[len(part.Materials)-1]
 	}
 	var last *Material
+	grown := false // the last name says where on a beast it grew, and the beast is still to come
 
 	for k := 0; k < len(list); k++ {
 		np := list[k]
@@ -68,11 +69,21 @@ func (m *maker) assemble() {
 				last.Colour = strings.Join(np.colour, " and ")
 			}
 			qualifies(last, np)
+		case np.noun && np.joint == "from" && last != nil && last.Name != "" && coverings[one] && len(np.colour) == 0 && k+1 < len(list) && list[k+1].joint == "of" && list[k+1].noun: // "fur from the belly of a water rat"
+			last.Name = one + " " + last.Name
+			grown = true
+		case np.noun && np.joint == "of" && last != nil && grown:
+			last.Name, grown = strings.Join(np.name, " ")+" "+last.Name, false
+			if len(np.colour) > 0 && last.Colour == "" {
+				last.Colour = strings.Join(np.colour, " and ")
+			}
 		case np.noun && (np.joint == "of" || np.joint == "from") && last != nil && len(part.Alternatives) == 0 && coverings[last.Name] && last.Colour == "": // "the neck of a brown cock"
 			last.Name = strings.Join(np.name, " ") + " " + last.Name
 			last.Colour = strings.Join(np.colour, " and ")
 			qualifies(last, np)
 		case np.noun && (np.joint == "from" || np.joint == "of") && last != nil && last.Name != "" && (one == "quill" || one == "quills") && len(np.colour) == 0: // "one slip from each of a pair of quills"
+			qualifies(last, np)
+		case np.noun && np.joint == "from" && last != nil && last.Name != "" && np.one && generalFeathers[one] && len(np.colour) == 0: // "a tuft of marabou from a plume"
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && (one == "feather" || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
 			qualifies(last, np)
@@ -327,6 +338,8 @@ var (
 	units = lexicon.Set("piece")
 	// shapes are containers that say nothing of what the material is
 	shapes = lexicon.Set("made form")
+	// generalFeathers are what a bunch is taken from, whatever grew it
+	generalFeathers = lexicon.Set("general feather")
 	// coverings are where on a bird or a beast a material grows
 	coverings = lexicon.Set("covering")
 	markings  = lexicon.Set("marking")

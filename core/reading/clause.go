@@ -54,7 +54,7 @@ func (c clause) unread() int {
 }
 
 // stops are the marks that end a clause.
-var stops = map[string]bool{",": true, ";": true, ".": true, ":": true, "!": true, "?": true, "(": true, ")": true, "-": true, "…": true, "[": true, "]": true, "=": true}
+var stops = map[string]bool{",": true, ";": true, ".": true, ":": true, "!": true, "?": true, "(": true, ")": true, "-": true, "…": true, "[": true, "]": true, "=": true, "|": true}
 
 // clauses cuts chunks at stops, and where a reason, a condition or a new statement begins.
 func (t *stretch) clauses(list []chunk) []clause {

@@ -238,6 +238,12 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 		}
 	}
 	if p.count != nil {
+		if n := t.counts2(k); n > 0 { // "twenty hairs or so of bucktail"
+			if m := measure.OrSo(t.toks, k+n); m > 0 && t.low(k+n+m) == "of" {
+				p.unit, p.unitA, p.of = t.counts(k), k, true
+				k += n + m + 1
+			}
+		}
 		if t.low(k) == "x" || t.low(k) == "×" {
 			k++
 		}
@@ -316,6 +322,12 @@ func (t *stretch) counts(k int) string {
 	return v
 }
 
+// counts2 gives how many tokens the word is that a count at k goes by.
+func (t *stretch) counts2(k int) int {
+	_, n := t.as(k, cCounted)
+	return n
+}
+
 // gradeHere tells "thin" and "light" that are grades before a noun from amounts.
 func (t *stretch) gradeHere(k int) bool { return t.is(k, cGrade) == 1 && t.nounFollows(k+1) }
 
@@ -390,7 +402,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if n := t.is(k, cNoun); n > 0 && !t.otherThing(p, k) {
 		return t.named(p, k, n, true)
 	}
-	if n := t.is(k, cAdjective); n > 0 && (t.is(k, cGrowsOn) == 0 || p.noun || t.nounFollows(k+n)) {
+	if n := t.is(k, cAdjective); n > 0 && (t.is(k, cGrowsOn) == 0 || p.noun || t.nounFollows(k+n) || t.grownOn(k)) {
 		return t.named(p, k, n, false)
 	}
 	if !first && (t.is(k, cDegree) > 0 || t.sizeLed(k)) && !p.noun && t.describes(k+1) {
@@ -410,6 +422,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		return t.named(p, k, 1, false)
 	}
 	return 0
+}
+
+// grownOn tells "from the belly of a water rat".
+func (t *stretch) grownOn(k int) bool {
+	return t.is(k-1, cArticle) > 0 && t.low(k-2) == "from" && t.low(k+1) == "of" && t.describes(t.pastArticle(k+2))
 }
 
 // corrected takes words that somebody said are something.

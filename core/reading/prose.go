@@ -280,6 +280,15 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byAct(c); label != "" {
+		for k := 1; k+1 < len(c.chunks); k++ { // "On a number ten hook I put a body of black floss"
+			if c.chunks[k].kind != kOwn && (c.chunks[k].kind != kPerson || c.chunks[k+1].kind != kAct) {
+				continue
+			}
+			rest := clause{kind: c.kind, chunks: c.chunks[k:]}
+			if part := t.subject(rest, next); part != "" && part != label {
+				return []piece{{label: label, from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
+			}
+		}
 		whole.from = t.onHook(c)
 		whole.label = label
 		return []piece{whole}
@@ -466,8 +475,8 @@ func (t *stretch) mentionsPart(c clause, label string) bool {
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
-		if x.kind == kSame && k > 0 && t.low(x.from) == "as" && t.is(x.from+1, cArticle) == 0 && c.has(kAct) { // "tied in … as tails"
-			if _, n := t.role(x.from + 1); n > 0 {
+		if x.kind == kSame && k > 0 && t.low(x.from) == "as" && c.has(kAct) { // "tied in … as tails"
+			if _, n := t.role(t.afterArticle(x.from + 1)); n > 0 {
 				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
 				return k
 			}
@@ -596,6 +605,11 @@ func (t *stretch) lastPart(c clause) string {
 		if c.chunks[i].kind == kPart {
 			return c.chunks[i].word
 		}
+		if c.chunks[i].kind == kPlace {
+			if label, n := t.role(c.chunks[i].to - 1); n > 0 {
+				return label
+			}
+		}
 	}
 	return ""
 }
@@ -628,6 +642,8 @@ func (t *stretch) byWord(c clause) string {
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
+		case (l == "hackle" || l == "wing") && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
+			return l
 		case l == "palmered" || l == "palmer":
 			return "body hackle"
 		}
@@ -650,6 +666,9 @@ func (t *stretch) byAct(c clause) string {
 		return ""
 	}
 	for k := c.from(); k < c.to(); k++ {
+		if l := t.low(k); (l == "hook" || l == "hooks") && k < size {
+			return "hook"
+		}
 		if hookStyles[t.low(k)] != "" || t.low(k) == "shank" || t.low(k) == "size" || t.low(k) == "on" && t.low(k+1) == "a" || t.low(k) == "on" && k+1 == size {
 			return "hook"
 		}

@@ -174,6 +174,10 @@ func (r *reader) line(n int, s string) {
 	start := bullet(s)
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
+	if tableHead(s) {
+		marks.set(start, len(s), "plain", "")
+		return
+	}
 	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
 		r.d.Title = strings.TrimSpace(s[start : k-1])
 		marks.set(start, k, "header", "")
@@ -240,6 +244,23 @@ func (r *reader) line(n int, s string) {
 			r.parts(n, label, s, from, to, g.optional, m, k > 0 && halves == nil)
 		}
 	}
+}
+
+var columnNames = lexicon.Set("column")
+
+// tableHead tells the line of a table that names its columns, or the rule under it.
+func tableHead(s string) bool {
+	cells := strings.FieldsFunc(s, func(c rune) bool { return c == '|' || c == '\t' })
+	if len(cells) < 2 {
+		return false
+	}
+	for _, c := range cells {
+		c = strings.ToLower(strings.Trim(c, " -:=*_"))
+		if c != "" && !columnNames[c] {
+			return false
+		}
+	}
+	return true
 }
 
 // before takes what stands in a line before its first label: the name of the fly
@@ -329,6 +350,9 @@ func (r *reader) segments(s string, start int) []segment {
 			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
 				continue
 			}
+		}
+		if i > 1 && after == "." && toks[i-2].Low == "." && toks[i-1].Joined { // FEELERS.. stems of ginger hackle
+			continue
 		}
 		if card && after == "-" && (toks[i].Low == "#" || toks[i].Kind == measure.Number) && len(out) == 0 { // "Larch Spider - #16 wet - ..."
 			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})

@@ -623,7 +623,7 @@ var placeRules = []rule{
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && !t.ofThing(m.to) // not "the tag end of the thread"
+		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && !(l.IsPart() && t.shapeAt(m.the("position").from)) && !t.ofThing(m.to) // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
@@ -644,6 +644,9 @@ var placeRules = []rule{
 		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart()
 	}},
 }
+
+// shapeAt tells "a cone", which is a shape, from the part.
+func (t *stretch) shapeAt(k int) bool { return t.low(k) == "a" || t.low(k) == "an" }
 
 func (t *stretch) betweenPlaces(m match, a, b measure.Length) chunk {
 	a.Text = t.text(m.from, m.to)

@@ -76,6 +76,7 @@ var (
 	cHavingDone  = classOf("having done")
 	cStandsUp    = classOf("stands up")
 	cAfterThat   = classOf("after that")
+	cRest        = classOf("rest")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
