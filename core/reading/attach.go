@@ -575,6 +575,11 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("kept as a remark")
 	case (m.act == "holds" || m.act == "does") && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
+	case p.bare() && p.amount == "full" && m.low(x.to) == "length": // "the full length of the body"
+		m.take(x.from, x.to, "plain", "")
+		return false
+	case prep == "" && m.act == "reaches" && p.noun && m.nounSaid():
+		return shadow("how far it reaches, kept as said")
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -962,6 +967,10 @@ func (m *maker) number1(c clause, i int) {
 	}
 	alone := len(c.chunks) == 1
 	whole := x.v.Low >= 1
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
+		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
+		return
+	}
 	switch {
 	case alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
@@ -1147,7 +1156,7 @@ func (m *maker) onCondition(c clause) bool {
 	if first < w {
 		cond.Text = m.text(c.chunks[first].from, x.from)
 	}
-	again, named := false, false
+	again, named := c.open == "(", false
 	for _, y := range c.chunks[first:w] {
 		switch y.kind {
 		case kThing:

@@ -35,7 +35,7 @@ func (m *maker) assemble() {
 	for k := 0; k < len(list); k++ {
 		np := list[k]
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if last == nil && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
+			if last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
 				np.noun = true
 			} else if last != nil && material.KindOf(last.Name) == material.Tinsel { // "pearl tinsel, flat"
 				np.grade = append([]string{strings.Join(np.name, " ")}, np.grade...)
@@ -106,6 +106,9 @@ func (m *maker) assemble() {
 				alternative = true
 			}
 			last = add(np, alternative)
+			if alternative && one == "substitute" && len(part.Materials) > 0 { // "seal's fur or sub, dubbed thinly"
+				last = &part.Materials[len(part.Materials)-1]
+			}
 			waiting = nil
 		case len(np.colour) > 0 && nounAhead(list, k, m.stretches > 1):
 			waiting = append(waiting, np)

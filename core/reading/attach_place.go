@@ -98,6 +98,10 @@ func (m *maker) keepLength(x chunk) {
 		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
 		return
 	}
+	if l.Of == "body" && l.Low == 1 && l.High == 1 && !l.Reach && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) && m.alongAll(x) { // "a red game cock the full length of the body"
+		m.note(x.from, x.to, "along what it is wound, kept as said")
+		return
+	}
 	first := p.Length
 	if first.IsZero() {
 		p.Length = l
@@ -108,6 +112,11 @@ func (m *maker) keepLength(x chunk) {
 		m.d.Contradict([]int{m.line}, p.Role, first.Text, l.Text)
 	}
 	m.note(x.from, x.to, "a second measure, kept as a remark")
+}
+
+// alongAll tells "the full length of the body", where it lies, from a length of its fibres.
+func (m *maker) alongAll(x chunk) bool {
+	return m.low(x.from) == "length" && (m.low(x.from-1) == "full" || m.low(x.from-1) == "whole") || m.low(x.from+1) == "whole" || m.low(x.from+1) == "full"
 }
 
 // alone tells whether a chunk is a clause by itself.
@@ -130,6 +139,17 @@ func (m *maker) tied(x chunk, l measure.Length) {
 		return
 	}
 	m.note(x.from, x.to, "kept as a remark")
+}
+
+// ofTips tells a place that the tips of a feather stand to, "with the tips over the eye", from
+// where it is caught in.
+func (m *maker) ofTips(c clause, i int) bool {
+	for k := i - 1; k >= 0 && c.chunks[k].kind != kAct; k-- {
+		if c.chunks[k].kind == kPreposition && c.chunks[k].word == "with" {
+			return true
+		}
+	}
+	return false
 }
 
 // by tells a place of the feather itself by which it is held: "by the point", "by its tip".
@@ -342,6 +362,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kPlace:
 		switch {
+		case m.act == "ties" && tiesAt[prep] && m.ofTips(c, i):
+			remark()
 		case m.act == "ties" && tiesAt[prep]:
 			m.tied(x, x.l)
 		case x.l.IsPart() && prep != "to":

@@ -188,7 +188,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
-	case c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
+	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
 		return saysAside
 	case c.has(kReplaces):
 		return saysElse

@@ -152,6 +152,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 		a, b = min(a, x), max(b, y)
 		k = j + 1
 	}
+	if !led && cardinalWord(t.low(at)) > 0 && a < 6 && t.is(at-1, cArticle) == 0 { // "is three materials"
+		return chunk{}, false
+	}
 	if !led && t.otherThan(at) {
 		return chunk{}, false
 	}
@@ -172,6 +175,12 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 // otherThan tells a number that counts something from a hook's size.
 func (t *stretch) otherThan(i int) bool {
 	next := t.low(i + 1)
+	if n := t.is(i+1, cWhatElse); n > 0 && t.is(i+1, cHookPlain) == 0 && t.toks[i].Kind == measure.Word && t.is(i+1, cQuality)+t.is(i+1, cPreposition) == 0 && hookStyles[next] == "" && next != "hook" && next != "hooks" { // "three half hitches"
+		return true
+	}
+	if t.capital(i+1) && t.is(i+1, cMonth) > 0 { // "3 May"
+		return true
+	}
 	if next == "size" || next == "sizes" || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
 		return true
 	}
@@ -209,6 +218,9 @@ func (m *maker) readHook() {
 					all[k].demo = true
 				}
 			}
+			if sizes > 0 && c.chunks[0].kind == kPreposition { // "on cold days up to an 8"
+				x.basis = "elsewhere"
+			}
 			all = append(all, size{x, demo})
 			sizes++
 		}, sizes)
@@ -230,6 +242,8 @@ func (m *maker) readHook() {
 	d := &m.d
 	for k, s := range fishing {
 		switch {
+		case k > 0 && s.basis == "elsewhere":
+			m.note(s.from, s.to, "kept as a remark")
 		case k > 0:
 			d.Contradict([]int{m.line}, "", "hook "+fishing[0].word, "hook "+s.word)
 		case s.low == s.top:

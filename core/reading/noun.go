@@ -673,7 +673,7 @@ func (t *stretch) strangeName(k int) bool {
 // strangeShade reads a word that nobody knows in front of a colour, "fire orange": together they
 // are a shade.
 func (t *stretch) strangeShade(p *phrase, k int, first bool) int {
-	if !first || len(p.colour)+len(p.name) > 0 || !t.word(k) || len(t.senses[k]) > 0 || len(t.low(k)) < 3 || strings.HasSuffix(t.low(k), "ly") || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed") || strings.ContainsAny(t.low(k), "0123456789/'") || t.capital(k) && k > 0 {
+	if !first || len(p.colour)+len(p.name) > 0 || !t.word(k) || len(t.senses[k]) > 0 || len(t.low(k)) < 3 || strings.HasSuffix(t.low(k), "ly") || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed") || strings.HasSuffix(t.low(k), "er") || strings.HasSuffix(t.low(k), "est") || strings.ContainsAny(t.low(k), "0123456789/'") || t.capital(k) && k > 0 {
 		return 0
 	}
 	if n := t.is(k+1, cColour); n > 0 && !t.notColour(k+1, k+n) {
@@ -700,6 +700,9 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 		n++
 	}
 	if n == 0 || t.hyphened(k+n-1) || len(t.low(k+n-1)) < 3 {
+		return 0
+	}
+	if !led && (!t.atEnd(k+n) || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed")) {
 		return 0
 	}
 	if !t.atEnd(k+n) && t.is(k+n, cPreparation)+t.is(k+n, cPreposition)+t.is(k+n, cAnd)+t.is(k+n, cOr)+t.is(k+n, cAuxiliary) == 0 {

@@ -56,7 +56,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			cut("rib", i+k)
 		} else if idx, k := inlineParts.Match(toks, i); k > 0 {
 			cut(lexicon.Rows("inline part")[idx].Value, i+k)
-		} else if _, _, n := measure.ScanStretch(toks, i); n > 0 && len(pieces) > 1 && toks[i-1].Low == ";" { // "; second half black silk": of the part itself again
+		} else if _, _, n := measure.ScanStretch(toks, i); (n > 0 || comesBackAt(toks, i)) && len(pieces) > 1 && toks[i-1].Low == ";" { // "; second half black silk": of the part itself again
 			pieces[len(pieces)-1].to = toks[i].Start
 			pieces = append(pieces, piece{label: label, from: toks[i].Start, to: to})
 		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
@@ -256,4 +256,11 @@ func (r *reader) joinPart(last int, again Part) {
 		}
 		return
 	}
+}
+
+// comesBackAt tells words that go back from a part within a line to the part of the line: "the
+// second half".
+func comesBackAt(toks []measure.Token, i int) bool {
+	_, n := comesBack.Match(toks, i)
+	return n > 0
 }

@@ -253,6 +253,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if i+1 < len(all) {
 		next = all[i+1]
 	}
+	if k := t.hookFirst(c); k > 0 { // "On a number ten hook I put a body of black floss"
+		rest := clause{kind: c.kind, chunks: c.chunks[k:]}
+		if part := t.subject(rest, next); part != "" && part != "hook" {
+			return []piece{{label: "hook", from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
+		}
+	}
 	if label := t.settle(c, before); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -280,15 +286,6 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byAct(c); label != "" {
-		for k := 1; k+1 < len(c.chunks); k++ { // "On a number ten hook I put a body of black floss"
-			if c.chunks[k].kind != kOwn && (c.chunks[k].kind != kPerson || c.chunks[k+1].kind != kAct) {
-				continue
-			}
-			rest := clause{kind: c.kind, chunks: c.chunks[k:]}
-			if part := t.subject(rest, next); part != "" && part != label {
-				return []piece{{label: label, from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
-			}
-		}
 		whole.from = t.onHook(c)
 		whole.label = label
 		return []piece{whole}
@@ -301,6 +298,9 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byMaterial(c.chunks, last); label != "" {
+		if k := t.secondThing(c); k > 0 && t.brings(c) && !c.has(kTurns) { // "a length of silver wire and a strand of black tubing"
+			return []piece{{label: label, from: c.from(), to: c.chunks[k].from}, {label: someWhere, from: c.chunks[k].to, to: c.to()}}
+		}
 		whole.label = label
 		return []piece{whole}
 	}
@@ -357,6 +357,18 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		return bound || tied && t.hasThing(last)
 	}
 	return false
+}
+
+// secondThing is the place of the "and" between two things that are tied in together and are of
+// different kinds, 0 where there are none.
+func (t *stretch) secondThing(c clause) int {
+	for k := 1; k+1 < len(c.chunks); k++ {
+		a, b := c.chunks[k-1], c.chunks[k+1]
+		if c.chunks[k].kind == kAnd && a.kind == kThing && b.kind == kThing && a.thing.noun && b.thing.noun && !b.thing.definite && (b.thing.one || b.thing.count != nil) && a.thing.lastNoun != b.thing.lastNoun {
+			return k
+		}
+	}
+	return 0
 }
 
 // brings tells whether a clause names a material that stands behind no preposition.
@@ -472,6 +484,26 @@ func (t *stretch) mentionsPart(c clause, label string) bool {
 	return false
 }
 
+// hookFirst tells a clause that begins with the hook and goes on with what somebody puts on it, and
+// at which chunk; 0 for another.
+func (t *stretch) hookFirst(c clause) int {
+	if c.chunks[0].kind != kPreposition {
+		return 0
+	}
+	hook, size := false, false
+	for k := c.from(); k < c.to(); k++ {
+		hook = hook || t.low(k) == "hook"
+		_, _, ok := t.sizeAt(k)
+		size = size || ok
+	}
+	for k := 1; k < len(c.chunks) && hook && size; k++ {
+		if c.chunks[k].kind == kOwn || c.chunks[k].kind == kPerson {
+			return k
+		}
+	}
+	return 0
+}
+
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
@@ -507,6 +539,11 @@ func (t *stretch) afterArticle(k int) int {
 func (t *stretch) subject(c clause, next clause) string {
 	for k := c.from(); k < c.to(); k++ { // labels of two words: "a wing case of olive raffia"
 		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) {
+			return label
+		}
+	}
+	for k := c.from() + 1; k < c.to(); k++ { // "a body of black floss"
+		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.low(k-1) == "a" || t.low(k-1) == "an") && !everyday[label] {
 			return label
 		}
 	}
@@ -691,6 +728,9 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		k := t.afterArticle(x.from)
 		if k == x.from {
 			return ""
+		}
+		if x.kind == kThing && x.thing.lastNoun == material.Thread && (spoken(before, "thread") || c.has(kAct) && !t.wound(c)) {
+			return "thread"
 		}
 		for _, p := range before {
 			for j := p.from; j < p.to; j++ {

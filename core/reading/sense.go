@@ -77,6 +77,8 @@ var (
 	cStandsUp    = classOf("stands up")
 	cAfterThat   = classOf("after that")
 	cRest        = classOf("rest")
+	cMonth       = classOf("month")
+	cTimeSpan    = classOf("time span")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")

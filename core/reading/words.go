@@ -64,5 +64,6 @@ var (
 	inlineRib    = phrasesOf("inline rib")
 	inlineUnder  = phrasesOf("inline underbody")
 	inlinePalmer = phrasesOf("inline palmer")
+	comesBack    = phrasesOf("comes back")
 	holdWords    = lexicon.Set("holds down")
 )
