@@ -240,8 +240,14 @@ func scanRound(toks []Token, i int) (Length, int) {
 	} else if v, n := ScanNumber(toks, i); n > 0 && v.High < 1 && is(toks, i+n, "of") && is(toks, i+n+1, "the") && is(toks, i+n+2, "way") { // "1/3 of the way"
 		lo, hi, k = v.Low, v.High, i+n+3
 	}
-	if !is(toks, k, "round", "around", "down", "into") || !is(toks, k+1, "the") {
+	if !is(toks, k, "round", "around", "down", "into") {
 		return Length{}, 0
+	}
+	if !is(toks, k+1, "the") { // "halfway round bend"
+		if k == i {
+			return Length{}, 0
+		}
+		k--
 	}
 	j := k + 2
 	if is(toks, j, "hook") {

@@ -162,15 +162,14 @@ func (m *maker) absent() bool {
 			}
 			return false
 		}
-		for m.is(end, cAuxiliary) > 0 { // "no wing was tied"
-			if n := m.is(end+m.is(end, cAuxiliary), cAct); n > 0 && m.atEnd(end+m.is(end, cAuxiliary)+n) {
-				end += m.is(end, cAuxiliary) + n
-				break
-			} else if n := m.is(end+m.is(end, cAuxiliary), cWanted); n > 0 {
-				end += m.is(end, cAuxiliary) + n
-				break
+		if aux := m.is(end, cAuxiliary); aux > 0 { // "no wing was tied", "no hackle is needed"
+			act := m.is(end+aux, cAct)
+			switch wanted := m.is(end+aux, cWanted); {
+			case wanted > 0:
+				end += aux + wanted
+			case act > 0 && m.atEnd(end+aux+act):
+				end += aux + act
 			}
-			break
 		}
 		stop := end
 		for stop < len(m.toks) && m.mark(stop) {
@@ -580,6 +579,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "" && m.act == "reaches" && p.noun && m.nounSaid():
 		return shadow("how far it reaches, kept as said")
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -592,7 +594,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false
-	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "": // "four turns, with the dubbing"
+	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "" && len(m.said) > 0 && len(p.colour) == 0: // "four turns, with the dubbing"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false
@@ -607,7 +609,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		// "yellow bucktail over white"
 	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
 	case prep == "with" && (m.act == "" || m.act == "brings") && !p.definite && !m.threadLike(p):
-	case prep == "with" && len(m.said) == 0 && (!p.definite || p.lastNoun == material.Thread):
+	case prep == "with" && len(m.said) == 0 && (!p.definite || len(p.colour)+len(p.grade) > 0 || p.lastNoun == material.Thread):
 	case prep == "in" && m.act == "" && len(m.said) == 0 && p.noun && !p.definite: // "body in quill of peacock"
 	case prep == "from" && len(m.said) == 0, prep == "of":
 	case prep == "" || prep == "from" && !p.definite:
@@ -633,7 +635,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if p.count != nil || p.unit != "" || p.amount != "" {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && (p.count != nil || p.unit != "" || p.amount != "") {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {
@@ -691,14 +693,14 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
-	if p.amount != "" {
+	if p.amount != "" && !(p.amount == "some" && m.std.Name == "thread") {
 		m.amount(p.amount)
 	}
 	part := m.part
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
-	if p.count == nil && p.one && (p.of || len(p.name) == 0) {
+	if p.count == nil && p.one && !p.self && (p.of || len(p.name) == 0) {
 		switch p.unit {
 		case "slip", "feather", "strip", "plume", "strand":
 			p.count = &measure.Interval{Low: 1, High: 1}
@@ -1489,7 +1491,7 @@ func (m *maker) known(p phrase) bool {
 			continue
 		}
 		for _, x := range q.Materials {
-			if lastWord(x.Name) == noun {
+			if strings.Contains(" "+x.Name+" ", " "+noun+" ") {
 				return true
 			}
 		}

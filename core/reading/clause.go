@@ -115,7 +115,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
 	case kPerson, kOthers:
-		if first := cur.chunks[0].kind; (first == kInTime || first == kInCase) && cur.has(kAct) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
+		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && cur.has(kAct) || first == kInstead && cur.has(kThing)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true
 		}
 		return i+1 < len(list) && list[i+1].kind == kSays

@@ -198,6 +198,9 @@ func (t *stretch) noun(i int) (phrase, int) {
 	if k == start || p.bare() && p.unit == "" && p.amount == "" && len(p.grade)+len(p.prep) == 0 {
 		return phrase{}, i
 	}
+	if len(p.name) == 1 && strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cSpan) > 0 { // "a bead's width"
+		return phrase{}, i
+	}
 	if !p.noun && len(p.name) == 1 && len(p.colour) == 0 && t.is(p.nameAt, cPreposition) > 0 { // "round the foot of it"
 		return phrase{}, i
 	}

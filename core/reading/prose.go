@@ -84,6 +84,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 		for _, p := range r.pieces(t, all, i, pieces) {
 			p.sentence = sentence
+			p.label = asBefore(p.label, pieces)
 			for k := len(pieces) - 1; p.makes && k >= 0 && pieces[k].sentence == sentence; k-- {
 				pieces[k].label = p.label
 			}
@@ -164,7 +165,7 @@ func (r *reader) named(t *stretch) {
 		to := from + n
 		text := t.text(from, to)
 		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 { // Edwin's Granary Moth
-			if r.d.Originator == "" {
+			if who := strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s"); r.d.Originator == "" && !strings.HasPrefix(r.d.Tier, who+" ") {
 				r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
 			}
 			if r.d.Title == "" {
@@ -217,6 +218,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	for k := len(before) - 1; k >= 0 && last == ""; k-- {
 		last = before[k].label
 	}
+	for k := 1; k+1 < len(c.chunks); k++ { // "a nymph hook weighted with eight turns of lead"
+		if t.is(c.chunks[k].from, cWeighted) > 0 && c.has(kTurns) && c.chunks[k].from > c.from()+1 {
+			first := clause{kind: c.kind, chunks: c.chunks[:k]}
+			rest := piece{label: "weight", from: c.chunks[k].from, to: c.to()}
+			return append(r.pieces(t, []clause{first}, 0, before), rest)
+		}
+	}
 	if c.has(kOthers) && len(before) == 0 && t.byAct(c) != "" { // "Tobias Render tied his Ferry Rope on a long shank 8"
 		whole.label = "hook"
 		whole.from = t.onHook(c)
@@ -240,7 +248,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	// "a length of flat tinsel and four strands of marabou for the tail"
 	if k := t.forPart(c); k >= 0 {
 		label, _ := t.role(t.afterArticle(c.chunks[k].to))
-		whole.label = label
+		whole.label, whole.makes = label, k == 0 && !c.has(kThing, kAct, kAuxiliary) && !c.first
 		for j := k - 1; j > 0; j-- {
 			if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
 				first := piece{label: t.byMaterial(c.chunks[:j], last), from: c.from(), to: c.chunks[j].from}
@@ -271,7 +279,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label, whole.makes = label, true
 		return []piece{whole}
 	}
-	if i > 0 && t.low(c.from()) == "which" && c.has(kAuxiliary) {
+	if i > 0 && (t.low(c.from()) == "which" || t.low(c.from()) == "this") && c.has(kAuxiliary) {
 		if label := t.lastPart(all[i-1]); label != "" { // "until the body is on, which is black floss"
 			whole.label = label
 			return []piece{whole}
@@ -585,7 +593,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				if !counted || t.low(k) == "eye" {
 					continue
 				}
-			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary) == 0):
+			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0):
 				continue
 			case std.Form == role.FormHook:
 				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
@@ -642,7 +650,7 @@ func (t *stretch) lastPart(c clause) string {
 		if c.chunks[i].kind == kPart {
 			return c.chunks[i].word
 		}
-		if c.chunks[i].kind == kPlace {
+		if k := c.chunks[i].kind; k == kPlace || k == kLength || k == kEnd {
 			if label, n := t.role(c.chunks[i].to - 1); n > 0 {
 				return label
 			}
@@ -675,7 +683,7 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
-		case l == "ribbed" || l == "rib" && t.is(k-1, cNoun) > 0 || l == "rib" && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
+		case l == "ribbed" || l == "rib" && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == "rib" && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
@@ -718,7 +726,10 @@ func (t *stretch) byAct(c clause) string {
 
 // spoken gives the part that a definite thing was named for before: "the tinsel follows it".
 func (r *reader) spoken(t *stretch, c clause, before []piece) string {
-	for _, x := range c.chunks {
+	for i, x := range c.chunks {
+		if x.kind == kPreposition && i == 1 && c.chunks[0].kind == kTurns { // "five turns of the tinsel"
+			continue
+		}
 		if x.kind == kPreposition {
 			return ""
 		}
@@ -800,6 +811,17 @@ func (t *stretch) threadFirst(c clause) bool {
 		}
 	}
 	return false
+}
+
+// asBefore gives a label as it was written first: "tails" where "the tail" is spoken of again.
+func asBefore(label string, before []piece) string {
+	std, ok := role.Find(label)
+	for _, p := range before {
+		if first, is := role.Find(p.label); ok && is && first.Name == std.Name && (std.Name == label && p.label == label+"s" || strings.HasPrefix(label, "the ")) {
+			return p.label
+		}
+	}
+	return label
 }
 
 func spoken(list []piece, label string) bool {

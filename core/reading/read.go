@@ -102,6 +102,7 @@ func readWhole(text string, w *Words, most caps) (Reading, error) {
 func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
 	rd.commas = rd.labelsBeforeCommas(lines)
+	rd.columns = inColumns(lines)
 	for i, l := range lines {
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		rd.line(i+1, strings.TrimSuffix(l, "\r"))
@@ -135,6 +136,7 @@ type reader struct {
 	firstOf  map[string]string
 	commas   bool // labels stand before a comma: "Tail, some fibres of a cock"
 	terse    bool // a label stood without a separator
+	columns  bool // labels and texts stand in columns, with spaces between
 	dashes   bool // a dash stood between a label and its text
 	sawBody  bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
@@ -226,6 +228,9 @@ func (r *reader) line(n int, s string) {
 			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
 			continue
 		}
+		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == "hk" && r.d.Find("hook") >= 0 {
+			g.roles = []string{"hackle"} // the hook was told before
+		}
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
 			g.roles = []string{"bead"}
 		}
@@ -244,6 +249,28 @@ func (r *reader) line(n int, s string) {
 			r.parts(n, label, s, from, to, g.optional, m, k > 0 && halves == nil)
 		}
 	}
+}
+
+var spacedOut = regexp.MustCompile(`^\S+( \S+)?\s{2,}\S`)
+
+// inColumns tells a text whose lines are a label, two or more spaces and what it says.
+func inColumns(lines []string) bool {
+	n, all := 0, 0
+	for _, l := range lines {
+		if strings.TrimSpace(l) == "" {
+			continue
+		}
+		all++
+		if spacedOut.MatchString(l) && !strings.Contains(l, ":") {
+			n++
+		}
+	}
+	return n >= 3 && n > all/2
+}
+
+// gap tells whether a tab, or in a text in columns two spaces, part two words.
+func (r *reader) gap(s string, from, to int) bool {
+	return strings.Contains(s[from:to], "\t") || r.columns && strings.Contains(s[from:to], "  ")
 }
 
 var columnNames = lexicon.Set("column")
@@ -423,7 +450,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 			if i+n >= len(toks) {
 				return g, 0, false
 			}
-			if m := separator(s, toks, i+n); m > 0 || strings.Contains(s[toks[i+n-1].End:toks[i+n].Start], "\t") { // a table's column
+			if m := separator(s, toks, i+n); m > 0 || r.gap(s, toks[i+n-1].End, toks[i+n].Start) { // a table's column
 				g.header = h
 				g.labelEnd = toks[i+n+m-1].End
 				return g, i + n + m, true
@@ -572,7 +599,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 		return segment{}, 0, false
 	}
 	k := i
-	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 && (k == i || !strings.Contains(s[toks[k-1].End:toks[k].Start], "\t")) {
+	for k < len(toks) && toks[k].Kind == measure.Word && k-i < 3 && (k == i || !r.gap(s, toks[k-1].End, toks[k].Start)) {
 		k++
 	}
 	if k == i || k+1 >= len(toks) {
@@ -580,7 +607,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	}
 	n := 0
 	switch {
-	case strings.Contains(s[toks[k-1].End:toks[k].Start], "\t"): // a table's column
+	case r.gap(s, toks[k-1].End, toks[k].Start): // a table's column
 		return segment{roles: []string{role.Label(s[toks[i].Start:toks[k-1].End])}, labelStart: toks[i].Start, labelEnd: toks[k-1].End}, k, true
 	case toks[k].Low == ":":
 		n = 1

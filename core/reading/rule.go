@@ -623,7 +623,7 @@ var placeRules = []rule{
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && !(l.IsPart() && t.shapeAt(m.the("position").from)) && !t.ofThing(m.to) // not "the tag end of the thread"
+		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && l.Of != "finish" && !(l.IsPart() && t.shapeAt(m.the("position").from)) && !t.ofThing(m.to) // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l

@@ -79,6 +79,8 @@ var (
 	cRest        = classOf("rest")
 	cMonth       = classOf("month")
 	cTimeSpan    = classOf("time span")
+	cSpan        = classOf("span")
+	cWeighted    = classOf("weighted")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
