@@ -142,7 +142,7 @@ var shortOfTrie = newTrie(len(shortOf), func(i int) string { return shortOf[i].W
 // scanOneEye reads a distance of about one eye behind the eye: "one eye length
 // behind the eye", "an eye and a half from the eye", "a full eye short".
 func scanOneEye(toks []Token, i int) (Length, int) {
-	if !is(toks, i, "a", "an", "one") {
+	if !is(toks, i, "a", "an", "one", "1") {
 		return Length{}, 0
 	}
 	k := i + 1

@@ -582,6 +582,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPrepared && m.is(c.chunks[i-2].to-1, cCleared) > 0:
+		return shadow("what it is cleared of")
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -693,7 +695,7 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
-	if p.amount != "" && !(p.amount == "some" && m.std.Name == "thread") {
+	if p.amount != "" && !(p.amount == "some" && (m.std.Name == "thread" || m.nounSaid())) {
 		m.amount(p.amount)
 	}
 	part := m.part

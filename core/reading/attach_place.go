@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"mothledger/core/lexicon"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -218,6 +219,13 @@ func (m *maker) gauge(c clause, i int) bool {
 	if m.std.Form == role.FormBead || m.std.Name == "eyes" {
 		return across()
 	}
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && c.chunks[i+1].thing.lastNoun == material.Bead { // "weight: a 3 mm brass bead"
+		return across()
+	}
+	if m.std.Name == "thread" && x.l.Mid() > 5 { // "two inches left hanging"
+		m.note(x.from, x.to, "kept as a remark")
+		return true
+	}
 	if m.std.Name == "thread" || x.l.Mid() < 0.6 || m.std.Name == "underweight" && x.l.Mid() < 1.5 { // lead is sold to about 0.9 mm
 		return across()
 	}
@@ -340,7 +348,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == "ties" && m.low(x.from) != "from":
 			m.tied(x, x.l)
-		case i > 0 && c.chunks[i-1].kind == kLength && m.low(x.from) == "from": // "as long as the shank from the eye"
+		case m.low(x.from) == "from" && (i > 0 && c.chunks[i-1].kind == kLength || m.is(x.from-1, cSpan) > 0): // "as long as the shank from the eye"
 			remark()
 		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != "begins"):
 			remark()

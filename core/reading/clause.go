@@ -89,6 +89,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 	shut("")
 	for i := range out {
 		out[i].kind = t.kindOf(out[i], i)
+		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
+			out[i].kind = saysElse
+		}
 	}
 	return out
 }
@@ -115,7 +118,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
 	case kPerson, kOthers:
-		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && cur.has(kAct) || first == kInstead && cur.has(kThing)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
+		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true
 		}
 		return i+1 < len(list) && list[i+1].kind == kSays

@@ -353,6 +353,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		case x.kind == kStart && x.word == "ties":
 			act = "ties"
 		}
+		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThing(last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
+			return true
+		}
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition {
 			continue
 		}
@@ -885,7 +888,7 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 	for _, x := range c.chunks {
 		switch {
 		case act != "":
-		case x.kind == kPrepared && t.low(x.from) == "dubbed", x.kind == kAct && (t.low(x.from) == "dub" || t.low(x.from) == "dubs"):
+		case (x.kind == kPrepared || x.kind == kThing) && t.low(x.from) == "dubbed", x.kind == kAct && (t.low(x.from) == "dub" || t.low(x.from) == "dubs" || t.low(x.from) == "dubbed"):
 			act = "winds"
 		case x.kind == kAct, x.kind == kStart:
 			act = x.word

@@ -273,6 +273,9 @@ func (r *reader) gap(s string, from, to int) bool {
 	return strings.Contains(s[from:to], "\t") || r.columns && strings.Contains(s[from:to], "  ")
 }
 
+// beforeName are what stands before a name and is none of it.
+var beforeName = lexicon.Set("before a name")
+
 var columnNames = lexicon.Set("column")
 
 // tableHead tells the line of a table that names its columns, or the rule under it.
@@ -761,8 +764,13 @@ func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >=
 // person cuts what is said of somebody off the name: "Una Thrale, who changed the hackle".
 // What begins in a small letter is no name.
 func person(s string) (name, rest string) {
-	if s != "" && unicode.IsLower([]rune(s)[0]) {
-		return "", s
+	whole := s
+	for s != "" && unicode.IsLower([]rune(s)[0]) { // "the late J. Orr"
+		word, after, more := strings.Cut(s, " ")
+		if !beforeName[strings.ToLower(word)] || !more {
+			return "", whole
+		}
+		s = strings.TrimSpace(after)
 	}
 	name, rest, _ = strings.Cut(s, ",")
 	rest = strings.TrimSpace(rest)

@@ -81,6 +81,7 @@ var (
 	cTimeSpan    = classOf("time span")
 	cSpan        = classOf("span")
 	cWeighted    = classOf("weighted")
+	cCleared     = classOf("cleared")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
