@@ -695,7 +695,7 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
-	if p.amount != "" && !(p.amount == "some" && (m.std.Name == "thread" || m.nounSaid())) {
+	if p.amount != "" && !(p.amount == "some" && (m.std.Name == "thread" || m.nounSaid() && p.noun)) {
 		m.amount(p.amount)
 	}
 	part := m.part
@@ -1160,7 +1160,7 @@ func (m *maker) onCondition(c clause) bool {
 	if first < w {
 		cond.Text = m.text(c.chunks[first].from, x.from)
 	}
-	again, named := c.open == "(", false
+	again, named := c.open == "(" && w > 0, false
 	for _, y := range c.chunks[first:w] {
 		switch y.kind {
 		case kThing:
@@ -1211,7 +1211,7 @@ func (m *maker) onCondition(c clause) bool {
 	from := x.from
 	if alone && c.chunks[first].from < x.from {
 		from = c.chunks[first].from
-	} else if alone {
+	} else if alone && w > 0 {
 		m.take(c.chunks[first].from, c.chunks[w-1].to, "condition", "only "+cond.When)
 	}
 	meaning := "what stands before it holds only " + cond.When

@@ -55,6 +55,7 @@ func TestPhrases(t *testing.T) {
 		{"Body: fur, to 2 eye lengths behind eye", "body.to", "2 eye"},
 		{"Body: thread, from halfway round the bend to an eye length behind the eye", "body.to", "1 eye"},
 		{"Body: thread, from halfway round the bend to midway", "body.from", "1.13 shank"},
+		{"Body: fur (on 12s)", "body.name", "fur"}, // a bracket with a condition alone
 		{"Body hackle: cock, from the shoulder to the bend", "body hackle.to", "0.2 shank"},
 		{"Body: rear half yellow floss, front half peacock herl", "body.from", "1 shank"},
 		{"Body: rear half yellow floss, front half peacock herl", "body.to", "0 shank"},

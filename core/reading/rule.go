@@ -98,7 +98,7 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 			continue
 		}
 		for _, p := range plainKinds {
-			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && t.atEnd(i+s.n) { // "the body too"
+			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
 				continue
 			}
 			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
@@ -192,9 +192,6 @@ var turnRules = []rule{
 			return chunk{kind: kTurns, v: m.the("number").v, to: k + 1, basis: "bracket"}, t.is(k, cTurns) > 0
 		}
 		return chunk{}, false
-	}},
-	{pattern: "number '(' number ')' turn_quality* turns", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kTurns, v: m.the("number").v}, true
 	}},
 	// a turn and a half
 	{pattern: "'a'|'one' 'turn' 'and' 'a' 'half'", says: func(t *stretch, m match) (chunk, bool) {
@@ -615,10 +612,6 @@ var placeRules = []rule{
 		l := measure.Length{Low: 1 - v.High, High: 1 - v.Low, Of: measure.Shank, Text: text}
 		marked := t.low(m.to-1) == "mark" || t.low(m.to-1) == "point"
 		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 1 && t.spans() && (marked || t.atEnd(m.to))
-	}},
-	{pattern: "ends article? 'halfway'|'midway'|'half'|'middle' 'mark'|'point'?", says: func(t *stretch, m match) (chunk, bool) {
-		marked := t.low(m.to-1) == "mark" || t.low(m.to-1) == "point"
-		return chunk{kind: kEnd, l: measure.Length{Low: 0.5, High: 0.5, Of: measure.Shank, Text: t.text(m.from, m.to)}}, t.spans() && (marked || t.atEnd(m.to) && t.low(m.to-1) == "half")
 	}},
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l

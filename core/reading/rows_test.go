@@ -1,0 +1,204 @@
+package reading
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"strings"
+	"testing"
+
+	"mothledger/core/lexicon"
+	"mothledger/core/measure"
+)
+
+// said1 is all that a reading says, as one line; what each piece of it was understood as is left out.
+type said1 string
+
+// saidOf reads a text with some words and gives what it says of it.
+func saidOf(text string, w *Words) said1 {
+	r, err := Read(text, w)
+	if err != nil {
+		return said1(err.Error())
+	}
+	b, err := json.Marshal(r.Dressing)
+	if err != nil {
+		return said1(err.Error())
+	}
+	return said1(b)
+}
+
+// exampleLines are the lines of the corpus and of the mended sets, each as a text of its own, and
+// those of testdata/rows.txt that were written for rows which nothing else needs.
+func exampleLines(t *testing.T) []string {
+	var out []string
+	seen := map[string]bool{}
+	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/sentences/*.txt"), corpus(t, "testdata/gauge/hands/*.txt"), corpus(t, "testdata/rows.txt"))
+	for _, f := range files {
+		b, err := os.ReadFile(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, l := range strings.Split(string(b), "\n") {
+			if l = strings.TrimSpace(l); l != "" && !seen[l] {
+				seen[l] = true
+				out = append(out, l)
+			}
+		}
+	}
+	return out
+}
+
+func asText(line string) string { return "Pattern: Candle Moth\n\n" + line + "\n" }
+
+// without runs a function while a row of the tree is away.
+func (t *tree) without(r lexicon.Row, do func()) {
+	at := t
+	for _, tok := range measure.Lex(r.Phrase) {
+		at = at.next[tok.Low]
+	}
+	kept := at.senses
+	at.senses = nil
+	for _, s := range kept {
+		if s.class != classOf(r.Class) || s.value != r.Value {
+			at.senses = append(at.senses, s)
+		}
+	}
+	do()
+	at.senses = kept
+}
+
+// templates are lines that show what a row of a class is for, where the corpus has none that does.
+var templates = []string{
+	"Body: %s", "Tail: %s", "Wing: %s", "Body: claret %s", "Tail: 5 %s", "Hackle: red %s, 3 turns", "Rib: fine %s", "Wing: two slips of teal, %s", "Body: olive fur, %s", "Body: %s olive fur", "Body: olive fur, %s from the bend to the eye",
+	"Body: olive fur %s the eye", "Tail: cock fibres, %s half the shank", "Tail: cock fibres half %s", "Hackle: hen, %s", "Hackle: hen, three %s", "Thread: %s", "Thread: black, %s", "Hook: 12 %s", "Hook: %s 12", "Rib: wire, 4 %s", "Rib: wire, %s 4 turns",
+	"Body: olive fur; %s hare", "Body: olive fur, %s he uses hare", "Body: he %s olive fur at the bend", "Body: olive fur was %s at the bend", "Body: olive fur was %s to the eye", "Body: olive fur, %s the tail", "Tail: 6 %s of cock", "Tail: three fibres of a cock's %s", "Wing: a %s of deer hair", "Legs: %s, two each side",
+	"Body: olive fur or %s", "Body: olive fur, %s", "Head: %s", "Head: black, %s", "Body: olive fur, %s red floss", "Body: olive fur; %s it is dyed", "Tail: hen, %s long", "Body: the %s of a hare", "Body: fur from the %s of a hare", "Body: fur, %s.", "Body: %s of hare", "Tail: %s as the shank", "Body: fur (%s)", "%s: red wool", "Tail: hen, %s the gape", "Tail: hen %s shank long",
+	"Hackle: hen, 2 turns, %s a blue one", "Wing: teal. %s", "Body: fur wound %s", "Body: fur. %s said red wool is better", "Body: fur. Once %s, red wool", "Tail: hen, as long as the shank %s", "Body: fur. He %s red wool", "Body: fur, two %s long", "Bead: %s 3 mm", "Eyes: %s", "Body: fur %s thread", "Body: %s-coloured fur",
+}
+
+// idleRows are the rows of the tree that changed nothing when they were last looked at: most are asked
+// for as a set or by core/measure as well, and do their work there. They may only become fewer.
+const idleRows = 1663
+
+// TestEachRowMatters takes each row of the tree away in turn: some line then says something else.
+func TestEachRowMatters(t *testing.T) {
+	w := Builtin()
+	lines := exampleLines(t)
+	written := map[string]string{} // of a line's words
+	for i, l := range lines {
+		lines[i] = " " + strings.Join(words(l), " ") + " "
+		written[lines[i]] = l
+	}
+	now := map[string]said1{}
+	idle := map[string][]string{}
+	rows, byCorpus := 0, 0
+	for _, r := range lexicon.All() {
+		if elsewhere[r.Class] {
+			continue
+		}
+		rows++
+		matters := func(text string) (differs bool) {
+			if _, ok := now[text]; !ok {
+				now[text] = saidOf(text, w)
+			}
+			w.tree.without(r, func() { differs = saidOf(text, w) != now[text] })
+			return differs
+		}
+		key := " " + strings.Join(words(r.Phrase), " ") + " "
+		mined := 0
+		at := slices.IndexFunc(lines, func(l string) bool {
+			return strings.Contains(l, key) && mined < 40 && len(l) < 400 && func() bool { mined++; return matters(asText(strings.TrimSpace(written[l]))) }()
+		})
+		if at >= 0 {
+			byCorpus++
+			continue
+		}
+		if !slices.ContainsFunc(templates, func(f string) bool { return matters(asText(fmt.Sprintf(f, r.Phrase))) }) {
+			idle[r.Class] = append(idle[r.Class], r.Phrase)
+		}
+	}
+	n := 0
+	for _, list := range idle {
+		n += len(list)
+	}
+	fmt.Fprintf(os.Stderr, "report: rows of the tree: %d; taken away, %d change a line of the corpus, %d another line, %d nothing\n", rows, byCorpus, rows-byCorpus-n, n)
+	if n > idleRows {
+		for class, list := range idle {
+			t.Logf("%s: %s", class, strings.Join(list, " | "))
+		}
+		t.Errorf("%d rows change nothing when they are taken away, once %d: a new row wants a line in testdata/rows.txt that needs it", n, idleRows)
+	}
+}
+
+// words are the words of a phrase as the lexicon sees them.
+func words(s string) []string {
+	var out []string
+	for _, tok := range measure.Lex(s) {
+		out = append(out, tok.Low)
+	}
+	return out
+}
+
+// TestOrderOfRulesAndRows shuffles the rules, the kinds that a phrase can be by itself and the rows,
+// and reads the corpus again: nothing is read otherwise.
+func TestOrderOfRulesAndRows(t *testing.T) {
+	keptRules, keptKinds := slices.Clone(rules), slices.Clone(plainKinds)
+	t.Cleanup(func() { copy(rules, keptRules); copy(plainKinds, keptKinds) })
+	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/*/*.txt"))
+	texts := make([]string, len(files))
+	was := make([]said1, len(files))
+	for i, f := range files {
+		b, err := os.ReadFile(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		texts[i], was[i] = string(b), saidOf(string(b), Builtin())
+	}
+	for seed := range uint64(4) {
+		rnd := rand.New(rand.NewPCG(seed, 9))
+		rnd.Shuffle(len(rules), func(i, j int) { rules[i], rules[j] = rules[j], rules[i] })
+		rnd.Shuffle(len(plainKinds), func(i, j int) { plainKinds[i], plainKinds[j] = plainKinds[j], plainKinds[i] })
+		rows := lexicon.All()
+		rnd.Shuffle(len(rows), func(i, j int) { rows[i], rows[j] = rows[j], rows[i] })
+		w := *Builtin()
+		w.tree = newTree(rows)
+		for i, x := range texts {
+			if got := saidOf(x, &w); got != was[i] {
+				a, b := difference(string(was[i]), string(got))
+				t.Errorf("seed %d: %s is read otherwise:\n  was … %s …\n  is  … %s …", seed, files[i], a, b)
+			}
+		}
+	}
+}
+
+// TestEachRuleMatters takes each rule away in turn: some line then says something else.
+func TestEachRuleMatters(t *testing.T) {
+	all := rules
+	t.Cleanup(func() { rules = all })
+	var texts []string
+	for _, l := range exampleLines(t) {
+		texts = append(texts, asText(l))
+	}
+	was := make([]said1, len(texts))
+	for i, x := range texts {
+		was[i] = saidOf(x, Builtin())
+	}
+	last := 0 // a text that one rule changes is often changed by the next
+	for i := range all {
+		rules = slices.Concat(all[:i], all[i+1:])
+		found := false
+		for k := range texts {
+			at := (last + k) % len(texts)
+			if found = saidOf(texts[at], Builtin()) != was[at]; found {
+				last = at
+				break
+			}
+		}
+		if !found {
+			t.Errorf("the rule %q changes nothing when it is taken away: give it a line in testdata/rows.txt that needs it", all[i].pattern)
+		}
+	}
+	fmt.Fprintf(os.Stderr, "report: rules: %d\n", len(all))
+}
