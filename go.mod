@@ -14,6 +14,7 @@ require (
 	github.com/lucasb-eyer/go-colorful v1.4.1
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/spf13/cobra v1.10.2
+	gonum.org/v1/gonum v0.17.0
 )
 
 require (

@@ -3,13 +3,20 @@
 // wound later: a rib goes in before the body and is wound after it, a wing case
 // before the thorax and is pulled over after it.
 //
-// Each place has its rule, and an order that somebody wants otherwise is checked
-// against what is possible. The rules are common practice, no source.
+// One table says which deed comes before which and why. An order is derived from it, and
+// an order that somebody wants otherwise is checked against it. The rules are common
+// practice, no source.
 package order
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
+	"strings"
+
+	"gonum.org/v1/gonum/graph"
+	"gonum.org/v1/gonum/graph/simple"
+	"gonum.org/v1/gonum/graph/topo"
 
 	"mothledger/core/dressing"
 	"mothledger/core/role"
@@ -45,130 +52,211 @@ type Step struct {
 
 func (s Step) String() string { return string(s.Deed) + " the " + s.Role }
 
-// Of derives the steps from the parts, which are in the order in which they are
-// listed.
-func Of(d dressing.Dressing) []Step {
-	steps := []Step{}
-	add := func(i int, deed Deed, rule string) {
-		steps = append(steps, Step{i, d.Parts[i].Role, deed, rule})
+// A node is a step as the rules see it.
+type node struct {
+	Step
+	id   int64
+	std  role.Role
+	over int     // of a rib or a palmered hackle: the part that it is wound over, -1 for none
+	turn float64 // where it stands in the list, for steps that no rule keeps apart
+}
+
+// ID makes a node one of a graph.
+func (n *node) ID() int64 { return n.id }
+
+func (n *node) follows() bool { return n.std.Form == role.FormRib || n.std.Form == role.FormPalmer }
+func (n *node) legs() bool    { return n.std.Form == role.FormLegs && n.std.Name == "legs" }
+func (n *node) last() bool    { return n.Deed == Build && n.std.Form == role.FormHead || n.Deed == Finish }
+
+// An edge is a rule about two steps: where it holds, a comes before b.
+type edge struct {
+	holds func(a, b *node) bool
+	// first and then say why a and b come where they do; %s is the other part.
+	first, then string
+	// never says what is wrong with an order in which b comes before a, and atA that it is wrong
+	// with a; the first %s is the part that it is wrong with, the second the other. Empty where
+	// tiers do it both ways.
+	never string
+	atA   bool
+}
+
+// edges are all the rules.
+var edges = []edge{
+	{
+		holds: func(a, b *node) bool { return a.Deed == SlideOn && (b.Deed == TieIn || b.Deed == Wind) },
+		first: "a bead goes on before anything is tied", never: "the %s no longer slides on when the %s is tied in", atA: true,
+	},
+	{holds: func(a, b *node) bool { return a.Deed == SlideOn && b.Deed == Start || a.Deed == Start && b.Deed != Start && b.Deed != SlideOn }},
+	{
+		holds: func(a, b *node) bool { return a.Part == b.Part && a.Deed == TieIn && b.Deed == Wind },
+		never: "the %s cannot be wound before it is tied in",
+	},
+	{
+		holds: func(a, b *node) bool { return a.Part == b.Part && a.Deed == TieIn && b.Deed == PullOver },
+		never: "the %s cannot be pulled over before it is tied in",
+	},
+	{
+		holds: func(a, b *node) bool { return a.follows() && a.Deed == TieIn && a.over == b.Part && a.Part < b.Part },
+		first: "it is tied in before the body that it is wound over",
+	},
+	{
+		holds: func(a, b *node) bool { return a.follows() && a.Deed == TieIn && a.over == b.Part && a.Part > b.Part },
+		first: "listed after the body, but tied in before it",
+	},
+	{
+		holds: func(a, b *node) bool { return a.std.Form == role.FormRib && a.Deed == TieIn && a.over == b.Part && b.Deed == Wind },
+		never: "the %s is tied in at the rear of a body that is wound already", atA: true,
+	},
+	{
+		holds: func(a, b *node) bool { return b.std.Form == role.FormPalmer && b.Deed == Wind && b.over == a.Part && a.Deed == Wind },
+		then:  "a body hackle is wound over the finished body", never: "the %s is wound over the body, which is not there yet",
+	},
+	{
+		holds: func(a, b *node) bool { return b.std.Form == role.FormRib && b.Deed == Wind && b.over == a.Part && a.Deed == Wind },
+		then:  "a rib is wound when the body is done, and over a hackle that lies on it", never: "the %s is wound over the body, which is not there yet",
+	},
+	{
+		holds: func(a, b *node) bool {
+			return a.std.Form == role.FormPalmer && b.std.Form == role.FormRib && a.Deed == Wind && b.Deed == Wind && a.over == b.over
+		},
+	},
+	{
+		holds: func(a, b *node) bool { return a.std.Form == role.FormCase && a.Deed == TieIn && b.std.Name == "thorax" && a.Part < b.Part },
+		first: "a wing case goes in before the thorax that it covers",
+	},
+	{
+		holds: func(a, b *node) bool { return b.Deed == PullOver && a.std.Name == "thorax" && a.Deed == Wind },
+		then:  "a wing case is pulled over when the thorax and the legs are in", never: "the %s is pulled over a thorax that is not there yet",
+	},
+	{
+		holds: func(a, b *node) bool { return b.Deed == PullOver && a.legs() },
+		then:  "a wing case is pulled over when the thorax and the legs are in",
+	},
+	{
+		holds: func(a, b *node) bool { return b.last() && !a.last() && b.Deed == Build },
+		then:  "the head comes last, in the room that was left for it",
+	},
+	{holds: func(a, b *node) bool { return b.Deed == Finish && a.Deed != Finish }},
+}
+
+// nodesOf gives the steps of the parts as they are listed.
+func nodesOf(d dressing.Dressing) []*node {
+	out := []*node{}
+	var std role.Role
+	add := func(i int, deed Deed, turn float64, rule string) {
+		out = append(out, &node{Step: Step{i, d.Parts[i].Role, deed, rule}, id: int64(len(out)), std: std, over: -1, turn: turn})
 	}
-	each := func(f func(i int, std role.Role)) {
-		for i, p := range d.Parts {
-			if std, _ := p.Standard(); !p.Absent {
-				f(i, std)
-			}
-		}
-	}
-	each(func(i int, std role.Role) {
-		if std.Form == role.FormBead {
-			add(i, SlideOn, "a bead goes on before anything is tied")
-		}
+	atEnd := float64(len(d.Parts))
+	covered := slices.ContainsFunc(d.Parts, func(p dressing.Part) bool { // something lies under a wing case
+		std, _ := p.Standard()
+		return !p.Absent && (std.Name == "thorax" || std.Name == "legs")
 	})
-	each(func(i int, std role.Role) {
-		if std.Name == "thread" {
-			add(i, Start, "")
+	for i, p := range d.Parts {
+		if std, _ = p.Standard(); p.Absent {
+			continue
 		}
-	})
-	listed := func(i int, std role.Role) bool {
-		switch std.Form {
-		case role.FormHook, role.FormBead, role.FormHead:
-			return false
+		turn, goesOn := float64(i), ""
+		if p.Continues != "" {
+			goesOn = "it goes on from the " + p.Continues + "; nothing is tied in"
 		}
-		return std.Name != "thread" && std.Name != "finish"
-	}
-	done := map[int]bool{}
-	wait := []int{} // ribs and palmered hackles that wait for their body
-	cases := []int{}
-	flush := func() {
-		for _, i := range wait {
-			std, _ := d.Parts[i].Standard()
-			if std.Form == role.FormPalmer {
-				add(i, Wind, "a body hackle is wound over the finished body")
+		switch {
+		case std.Form == role.FormHook:
+		case std.Form == role.FormBead:
+			add(i, SlideOn, turn, "")
+		case std.Name == "thread":
+			add(i, Start, turn, "")
+		case std.Form == role.FormHead:
+			add(i, Build, turn, "")
+		case std.Name == "finish":
+			add(i, Finish, turn, "")
+		case std.Form == role.FormRib || std.Form == role.FormPalmer:
+			over := bodyUnder(d, i)
+			if over >= 0 && over < i {
+				turn = float64(over) - 0.5 + 0.001*float64(i-over)
 			}
-		}
-		for _, i := range wait {
-			if std, _ := d.Parts[i].Standard(); std.Form == role.FormRib {
-				add(i, Wind, "a rib is wound when the body is done, and over a hackle that lies on it")
+			add(i, TieIn, turn, "")
+			if over < 0 {
+				turn = atEnd
 			}
-		}
-		wait = wait[:0]
-	}
-	// a rib or palmered hackle that is listed after its body is tied in before it
-	later := func(i int) []int {
-		var out []int
-		for k := i + 1; k < len(d.Parts); k++ {
-			std, _ := d.Parts[k].Standard()
-			if std.Kin == "body" {
-				break
+			add(i, Wind, turn, "")
+			for _, n := range out[len(out)-2:] {
+				n.over = over
 			}
-			if (std.Form == role.FormRib || std.Form == role.FormPalmer) && !done[k] {
-				out = append(out, k)
+		case std.Form == role.FormCase:
+			add(i, TieIn, turn, "")
+			if !covered {
+				turn = atEnd + 1
 			}
-		}
-		return out
-	}
-	each(func(i int, std role.Role) {
-		if !listed(i, std) || done[i] {
-			return
-		}
-		done[i] = true
-		p := d.Parts[i]
-		switch std.Form {
-		case role.FormRib, role.FormPalmer:
-			add(i, TieIn, "it is tied in before the body that it is wound over")
-			wait = append(wait, i)
-		case role.FormCase:
-			add(i, TieIn, "a wing case goes in before the thorax that it covers")
-			cases = append(cases, i)
-		case role.FormWound:
-			if std.Kin == "body" {
-				for _, k := range later(i) {
-					done[k] = true
-					add(k, TieIn, "listed after the body, but tied in before it")
-					wait = append(wait, k)
-				}
-			}
-			if p.Continues != "" {
-				add(i, Wind, "it goes on from the "+p.Continues+"; nothing is tied in")
-			} else {
-				add(i, TieIn, "")
-				add(i, Wind, "")
-			}
-			if std.Kin == "body" {
-				flush()
-			}
-		case role.FormCollar:
-			add(i, TieIn, "")
-			add(i, Wind, "")
+			add(i, PullOver, turn, "a wing case is pulled over when the thorax and the legs are in")
+		case (std.Form == role.FormWound || std.Form == role.FormCollar) && goesOn == "":
+			add(i, TieIn, turn, "")
+			add(i, Wind, turn, "")
+		case std.Form == role.FormWound:
+			add(i, Wind, turn, goesOn)
+		case std.Form == role.FormCollar:
+			add(i, TieIn, turn, "")
+			add(i, Wind, turn, "")
+		case goesOn != "":
+			add(i, Build, turn, goesOn)
 		default:
-			if p.Continues != "" {
-				add(i, Build, "it goes on from the "+p.Continues+"; nothing is tied in")
-			} else {
-				add(i, TieIn, "")
-			}
+			add(i, TieIn, turn, "")
 		}
-	})
-	flush()
-	for _, i := range cases { // over the thorax and the legs
-		at := len(steps)
-		for k, s := range steps {
-			std, _ := role.Find(s.Role)
-			if std.Name == "thorax" && s.Deed == Wind || std.Form == role.FormLegs && std.Name == "legs" {
-				at = k + 1
-			}
-		}
-		steps = slices.Insert(steps, at, Step{i, d.Parts[i].Role, PullOver, "a wing case is pulled over when the thorax and the legs are in"})
 	}
-	each(func(i int, std role.Role) {
-		if std.Form == role.FormHead {
-			add(i, Build, "the head comes last, in the room that was left for it")
+	return out
+}
+
+// bodyUnder is the part that a rib or a palmered hackle is wound over: the body listed before it, or
+// else the next one; -1 for none.
+func bodyUnder(d dressing.Dressing, i int) int {
+	body := func(k int) bool {
+		std, _ := d.Parts[k].Standard()
+		return std.Kin == "body" && std.Form == role.FormWound && !d.Parts[k].Absent
+	}
+	for k := i - 1; k >= 0; k-- {
+		if body(k) {
+			return k
 		}
-	})
-	each(func(i int, std role.Role) {
-		if std.Name == "finish" {
-			add(i, Finish, "")
+	}
+	for k := i + 1; k < len(d.Parts); k++ {
+		if body(k) {
+			return k
 		}
+	}
+	return -1
+}
+
+// Of derives the steps from the parts, which are in the order in which they are
+// listed: the rules first, then the list.
+func Of(d dressing.Dressing) []Step {
+	nodes := nodesOf(d)
+	g := simple.NewDirectedGraph()
+	for _, n := range nodes {
+		g.AddNode(n)
+	}
+	for _, e := range edges {
+		for _, a := range nodes {
+			for _, b := range nodes {
+				if a == b || !e.holds(a, b) {
+					continue
+				}
+				a.Rule, b.Rule = cmp.Or(a.Rule, e.first), cmp.Or(b.Rule, e.then)
+				g.SetEdge(g.NewEdge(a, b))
+			}
+		}
+	}
+	sorted, err := topo.SortStabilized(g, func(list []graph.Node) {
+		slices.SortFunc(list, func(x, y graph.Node) int {
+			a, b := x.(*node), y.(*node)
+			return cmp.Or(cmp.Compare(a.turn, b.turn), cmp.Compare(a.id, b.id))
+		})
 	})
+	steps := make([]Step, 0, len(nodes))
+	if err != nil { // no rule goes against another
+		panic("order: the rules go round in a circle: " + err.Error())
+	}
+	for _, x := range sorted {
+		steps = append(steps, x.(*node).Step)
+	}
 	return steps
 }
 
@@ -178,57 +266,41 @@ type Problem struct {
 	Text string `json:"text"`
 }
 
-// Check tells what is impossible in an order that somebody wants, for parts that
-// are wound or pulled over.
+// Check tells what is impossible in an order that somebody wants, by the same rules, once
+// for each step and rule.
 func Check(d dressing.Dressing, steps []Step) []Problem {
 	out := []Problem{}
-	at := func(i int, deed Deed) int {
-		return slices.IndexFunc(steps, func(s Step) bool { return s.Part == i && s.Deed == deed })
-	}
-	bodyWound := func() int {
-		last := -1
-		for k, s := range steps {
-			if std, _ := role.Find(s.Role); std.Kin == "body" && s.Deed == Wind {
-				last = k
-			}
-		}
-		return last
-	}()
+	nodes := make([]*node, len(steps))
 	for k, s := range steps {
 		if s.Part < 0 || s.Part >= len(d.Parts) {
 			out = append(out, Problem{k, fmt.Sprintf("step %d names no part of this dressing", k+1)})
 			continue
 		}
-		std, _ := d.Parts[s.Part].Standard()
-		tied := at(s.Part, TieIn)
-		if (s.Deed == Wind || s.Deed == PullOver) && d.Parts[s.Part].Continues == "" && (tied < 0 || tied > k) {
-			out = append(out, Problem{k, fmt.Sprintf("the %s cannot be %s before it is tied in", s.Role, map[Deed]string{Wind: "wound", PullOver: "pulled over"}[s.Deed])})
-		}
-		if (std.Form == role.FormRib || std.Form == role.FormPalmer) && bodyWound >= 0 {
-			if s.Deed == Wind && k < bodyWound {
-				out = append(out, Problem{k, fmt.Sprintf("the %s is wound over the body, which is not there yet", s.Role)})
-			}
-			if s.Deed == TieIn && std.Form == role.FormRib && k > bodyWound {
-				out = append(out, Problem{k, fmt.Sprintf("the %s is tied in at the rear of a body that is wound already", s.Role)})
-			}
-		}
-		if std.Form == role.FormCase && s.Deed == PullOver {
-			for _, x := range steps[k+1:] {
-				if xs, _ := role.Find(x.Role); xs.Name == "thorax" && x.Deed == Wind {
-					out = append(out, Problem{k, fmt.Sprintf("the %s is pulled over a thorax that is not there yet", s.Role)})
-					break
+		nodes[k] = &node{Step: s, over: bodyUnder(d, s.Part)}
+		nodes[k].std, _ = d.Parts[s.Part].Standard()
+	}
+	for _, e := range edges {
+		told := map[int]bool{}
+		for i, b := range nodes {
+			for k := i + 1; k < len(nodes) && e.never != "" && b != nil; k++ {
+				a := nodes[k]
+				if a == nil || !e.holds(a, b) {
+					continue
 				}
-			}
-		}
-		if s.Deed == SlideOn {
-			for _, x := range steps[:k] {
-				if x.Deed == TieIn || x.Deed == Wind {
-					out = append(out, Problem{k, fmt.Sprintf("the %s no longer slides on when the %s is tied in", s.Role, x.Role)})
-					break
+				at, one, other := i, b.Role, a.Role
+				if e.atA {
+					at, one, other = k, a.Role, b.Role
 				}
+				if told[at] {
+					continue
+				}
+				told[at] = true
+				text := []any{one, other}
+				out = append(out, Problem{at, fmt.Sprintf(e.never, text[:strings.Count(e.never, "%s")]...)})
 			}
 		}
 	}
+	slices.SortFunc(out, func(x, y Problem) int { return cmp.Or(cmp.Compare(x.At, y.At), cmp.Compare(x.Text, y.Text)) })
 	return out
 }
 

@@ -1,10 +1,15 @@
 package order
 
 import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
 	"mothledger/core/dressing"
+	"mothledger/core/reading"
 	"mothledger/core/reading/readingtest"
 )
 
@@ -90,5 +95,82 @@ func TestArrange(t *testing.T) {
 		if _, err := Arrange(d, bad); err == nil {
 			t.Errorf("%v was accepted", bad)
 		}
+	}
+}
+
+// dressings are all that is read of the corpus.
+func dressings(t *testing.T) []dressing.Dressing {
+	t.Helper()
+	files, err := filepath.Glob("../reading/testdata/*/*.txt")
+	if err != nil || len(files) < 200 {
+		t.Fatalf("%d recipes (%v)", len(files), err)
+	}
+	var out []dressing.Dressing
+	for _, f := range files {
+		text, err := os.ReadFile(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r, err := reading.Read(string(text), reading.Builtin())
+		if err != nil {
+			t.Fatal(err)
+		}
+		out = append(out, r.Dressing)
+	}
+	return out
+}
+
+// The order that is derived for a recipe is possible by the same rules, ties each part once that
+// is there and none that is not.
+func TestEveryDerivedOrderIsPossible(t *testing.T) {
+	for _, d := range dressings(t) {
+		steps := Of(d)
+		for _, p := range Check(d, steps) {
+			t.Errorf("%s: step %d: %s\n%s", d.Title, p.At, p.Text, say(steps))
+		}
+		tied := map[int]bool{}
+		for _, s := range steps {
+			if d.Parts[s.Part].Absent {
+				t.Errorf("%s: %v, which the fly has not", d.Title, s)
+			}
+			if tied[s.Part] = tied[s.Part] || s.Deed == TieIn; s.Deed == PullOver && !tied[s.Part] {
+				t.Errorf("%s: %v before it is tied in", d.Title, s)
+			}
+		}
+	}
+}
+
+// Each rule of the table, taken away, changes an order or what is found impossible.
+func TestEachRuleOfTheOrder(t *testing.T) {
+	all := edges
+	t.Cleanup(func() { edges = all })
+	list := dressings(t)
+	list = append(list, read(t, "Hook: 14 nymph\nTail: fibres\nBead: gold\nFinish: whip\nHead: black\nRib: wire\nBody: fur\nWing case: pheasant tail\nThorax: fur\nThread: black\n"))
+	results := func(rules bool) string {
+		var b strings.Builder
+		for _, d := range list {
+			steps := Of(d)
+			for _, x := range steps {
+				fmt.Fprintf(&b, "%d %s; ", x.Part, x.Deed)
+				if rules {
+					b.WriteString(x.Rule)
+				}
+			}
+			slices.Reverse(steps)
+			fmt.Fprintf(&b, "%+v\n", Check(d, steps))
+		}
+		return b.String()
+	}
+	was, order := results(true), results(false)
+	for i := range all {
+		edges = slices.Concat(all[:i], all[i+1:])
+		if results(true) == was {
+			t.Errorf("rule %d (%q %q %q) changes nothing when it is taken away", i, all[i].first, all[i].then, all[i].never)
+		}
+	}
+	edges = slices.Clone(all)
+	slices.Reverse(edges)
+	if results(false) != order {
+		t.Error("the order depends on the place of a rule in the table")
 	}
 }
