@@ -19,6 +19,9 @@ import (
 	"mothledger/core/hook"
 	"mothledger/core/measure"
 	"mothledger/core/role"
+
+	"gonum.org/v1/gonum/graph/simple"
+	"gonum.org/v1/gonum/graph/topo"
 )
 
 // Measured is a dressing on a hook. All lengths are in millimetres, all
@@ -83,7 +86,6 @@ type state uint8
 
 const (
 	fresh state = iota
-	open
 	done
 	stuck
 )
@@ -94,7 +96,6 @@ type Resolver struct {
 	g        hook.Geometry
 	state    []state
 	spans    []Span
-	path     []int
 	warnings []Warning
 	front    float64 // station where the bead ends, 0 without one
 }
@@ -111,7 +112,43 @@ func NewResolver(d dressing.Dressing, g hook.Geometry) *Resolver {
 			r.front = math.Min(0.5, mm*0.85/g.ShankMM)
 		}
 	}
+	r.circles()
 	return r
+}
+
+// measuredBy is the part that part i's length is told by, -1 where it is told by the hook.
+func (r *Resolver) measuredBy(i int) int {
+	if l := r.d.Parts[i].Length; l.IsPart() {
+		return r.d.Find(string(l.Of))
+	}
+	return -1
+}
+
+// circles names the parts that measure one another in a circle; none of them has a length.
+func (r *Resolver) circles() {
+	g := simple.NewDirectedGraph()
+	for i := range r.d.Parts {
+		switch j := r.measuredBy(i); {
+		case j == i:
+			r.circle([]int{i})
+		case j >= 0:
+			g.SetEdge(g.NewEdge(simple.Node(i), simple.Node(j)))
+		}
+	}
+	for _, loop := range topo.TarjanSCC(g) {
+		if len(loop) < 2 {
+			continue
+		}
+		first := int(loop[0].ID())
+		for _, n := range loop {
+			first = min(first, int(n.ID()))
+		}
+		path := []int{first}
+		for i := r.measuredBy(first); i != first; i = r.measuredBy(i) {
+			path = append(path, i)
+		}
+		r.circle(path)
+	}
 }
 
 // UsualBeadMM is the bead that suits a hook where none is stated: 0.62 of the
@@ -222,19 +259,13 @@ func (r *Resolver) Length(i int) (Span, bool) {
 		return r.spans[i], true
 	case stuck:
 		return Span{}, false
-	case open:
-		r.circle(i)
-		return Span{}, false
 	}
-	r.state[i] = open
-	r.path = append(r.path, i)
 	s, ok := r.resolve(i, p)
-	r.path = r.path[:len(r.path)-1]
 	if ok && s.High > BeyondMM {
 		r.warn("beyond", p.Role, fmt.Sprintf("%q is %.0f mm here, longer than any fly; it is kept as written and left out of the sums", l(p), s.High))
 		ok = false
 	}
-	if r.state[i] == stuck || !ok {
+	if !ok {
 		r.state[i] = stuck
 		return Span{}, false
 	}
@@ -262,18 +293,13 @@ func gauged(p dressing.Part) (Span, bool) {
 	return Span{Low: 1.5 * g.GapeMM, High: 2 * g.GapeMM}, true
 }
 
-func (r *Resolver) circle(i int) {
+func (r *Resolver) circle(path []int) {
 	var names []string
-	in := false
-	for _, k := range r.path {
-		in = in || k == i
-		if in {
-			names = append(names, r.d.Parts[k].Role)
-			r.state[k] = stuck
-		}
+	for _, i := range append(path, path[0]) {
+		names = append(names, r.d.Parts[i].Role)
+		r.state[i] = stuck
 	}
-	names = append(names, r.d.Parts[i].Role)
-	r.warn("circle", r.d.Parts[i].Role, "measured in a circle: "+strings.Join(names, " by "))
+	r.warn("circle", names[0], "measured in a circle: "+strings.Join(names, " by "))
 }
 
 func (r *Resolver) warn(code, part, text string) {
@@ -308,10 +334,6 @@ func (r *Resolver) resolve(i int, p dressing.Part) (Span, bool) {
 		r.warn("no-such-part", p.Role, fmt.Sprintf("%q: this dressing has no %s to measure by", l.Text, l.Of))
 		return Span{}, false
 	}
-	if j == i {
-		r.circle(i)
-		return Span{}, false
-	}
 	by, ok := r.LengthOrUsual(j)
 	if !ok {
 		return Span{}, false
@@ -339,10 +361,6 @@ func (r *Resolver) reach(i int, p dressing.Part) (Span, bool) {
 		j := r.d.Find(string(l.Of))
 		if j < 0 {
 			r.warn("no-such-part", p.Role, fmt.Sprintf("%q: this dressing has no %s to reach", l.Text, l.Of))
-			return Span{}, false
-		}
-		if j == i {
-			r.circle(i)
 			return Span{}, false
 		}
 		std, _ := r.d.Parts[j].Standard()
