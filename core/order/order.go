@@ -86,7 +86,9 @@ var edges = []edge{
 		holds: func(a, b *node) bool { return a.Deed == SlideOn && (b.Deed == TieIn || b.Deed == Wind) },
 		first: "a bead goes on before anything is tied", never: "the %s no longer slides on when the %s is tied in", atA: true,
 	},
-	{holds: func(a, b *node) bool { return a.Deed == SlideOn && b.Deed == Start || a.Deed == Start && b.Deed != Start && b.Deed != SlideOn }},
+	{holds: func(a, b *node) bool {
+		return a.Deed == SlideOn && b.Deed == Start || a.Deed == Start && b.Deed != Start && b.Deed != SlideOn
+	}},
 	{
 		holds: func(a, b *node) bool { return a.Part == b.Part && a.Deed == TieIn && b.Deed == Wind },
 		never: "the %s cannot be wound before it is tied in",
@@ -104,16 +106,22 @@ var edges = []edge{
 		first: "listed after the body, but tied in before it",
 	},
 	{
-		holds: func(a, b *node) bool { return a.std.Form == role.FormRib && a.Deed == TieIn && a.over == b.Part && b.Deed == Wind },
+		holds: func(a, b *node) bool {
+			return a.std.Form == role.FormRib && a.Deed == TieIn && a.over == b.Part && b.Deed == Wind
+		},
 		never: "the %s is tied in at the rear of a body that is wound already", atA: true,
 	},
 	{
-		holds: func(a, b *node) bool { return b.std.Form == role.FormPalmer && b.Deed == Wind && b.over == a.Part && a.Deed == Wind },
-		then:  "a body hackle is wound over the finished body", never: "the %s is wound over the body, which is not there yet",
+		holds: func(a, b *node) bool {
+			return b.std.Form == role.FormPalmer && b.Deed == Wind && b.over == a.Part && a.Deed == Wind
+		},
+		then: "a body hackle is wound over the finished body", never: "the %s is wound over the body, which is not there yet",
 	},
 	{
-		holds: func(a, b *node) bool { return b.std.Form == role.FormRib && b.Deed == Wind && b.over == a.Part && a.Deed == Wind },
-		then:  "a rib is wound when the body is done, and over a hackle that lies on it", never: "the %s is wound over the body, which is not there yet",
+		holds: func(a, b *node) bool {
+			return b.std.Form == role.FormRib && b.Deed == Wind && b.over == a.Part && a.Deed == Wind
+		},
+		then: "a rib is wound when the body is done, and over a hackle that lies on it", never: "the %s is wound over the body, which is not there yet",
 	},
 	{
 		holds: func(a, b *node) bool {
@@ -121,7 +129,9 @@ var edges = []edge{
 		},
 	},
 	{
-		holds: func(a, b *node) bool { return a.std.Form == role.FormCase && a.Deed == TieIn && b.std.Name == "thorax" && a.Part < b.Part },
+		holds: func(a, b *node) bool {
+			return a.std.Form == role.FormCase && a.Deed == TieIn && b.std.Name == "thorax" && a.Part < b.Part
+		},
 		first: "a wing case goes in before the thorax that it covers",
 	},
 	{

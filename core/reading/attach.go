@@ -293,7 +293,7 @@ func (m *maker) reachIn(c clause) bool {
 	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" && c.chunks[i].word != "measures" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
-	for _, x := range c.chunks[i+1:] {
+	for _, x := range c.chunks[min(i+1, len(c.chunks)):] {
 		switch {
 		case x.kind == kLength && m.part.Length.IsZero():
 			m.keepLength(x)

@@ -91,7 +91,7 @@ func (r *reader) credit(s string) bool {
 func nameEnd(s string, toks []measure.Token, k int) int {
 	for k < len(toks) {
 		t := toks[k]
-		initial := t.Low == "." && k > 0 && t.Joined && len(toks[k-1].Low) == 1
+		initial := t.Low == "." && k > 0 && t.Joined && (len(toks[k-1].Low) == 1 || len(toks[k-1].Low) <= 4 && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[k+1].Start:])[0])) // J., Capt. Lyle
 		if !initial && (t.Kind != measure.Word || !unicode.IsUpper([]rune(s[t.Start:])[0])) {
 			break
 		}
@@ -105,13 +105,46 @@ var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|�
 
 var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
+	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
 
+// cutFold cuts a text at the first place of some words, in capitals or not.
+func cutFold(s, at string) (before, after string, found bool) {
+	i := strings.Index(strings.ToLower(s), at)
+	if i < 0 || len(strings.ToLower(s)) != len(s) {
+		return s, "", false
+	}
+	return s[:i], s[i+len(at):], true
+}
+
 // titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
+	if m := atTheVice.FindStringSubmatch(text); m != nil { // "Notes of the bench night. Wilma Roos at the vice; fly: Pepper Quill."
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		text = strings.Trim(strings.Replace(text, m[0], "", 1), " ;,.")
+	}
+	if name, who, found := strings.Cut(text, ", as "); found && r.credit(who) { // "The Oddfellow, as dressed by Capt. Lyle about 1880"
+		text = name
+	}
+	if before, name, found := cutFold(text, "fly:"); found && strings.TrimSpace(name) != "" {
+		if before = strings.Trim(before, " ;,."); before != "" {
+			r.d.Notes = append(r.d.Notes, before)
+		}
+		text = strings.TrimRight(strings.TrimSpace(name), ".")
+	}
+	if before, name, found := cutFold(text, "dressing of the "); found && before == "" {
+		text = name
+	}
+	if name, who, found := strings.Cut(text, ", by "); found && who != "" && unicode.IsUpper([]rune(who)[0]) && r.d.Tier == "" && r.d.Originator == "" {
+		text, r.d.Originator = name, strings.TrimRight(who, ".")
+		if person, rest, more := strings.Cut(who, ", "); more {
+			r.d.Originator = person
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+	}
 	if i := strings.Index(text, ". "); i > 0 {
 		rest := strings.TrimLeft(text[i+1:], " -–—")
 		if r.credit(rest) || strings.HasPrefix(strings.ToLower(rest), "from ") {

@@ -336,6 +336,9 @@ func (t *stretch) gradeHere(k int) bool { return t.is(k, cGrade) == 1 && t.nounF
 
 // step takes the next word or words of a phrase, and tells how many.
 func (t *stretch) step(p *phrase, k int, first bool) int {
+	if n := t.is(k, cAmount); n > 0 && t.is(k+n, cComparative) > 0 && t.low(k+n+1) == "than" { // "its barbs a little longer than the gape"
+		return 0
+	}
 	if c, n := t.as(k, cCorrected); n > 0 {
 		return t.corrected(p, c, k, n)
 	}

@@ -39,7 +39,7 @@ func (t *stretch) isProse(list []chunk) bool {
 			words++
 		}
 	}
-	return words >= leastProse && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences) && !dressing.IsUpper(t.s)
+	return words >= leastProse && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences || verbs >= sentences) && !dressing.IsUpper(t.s)
 }
 
 // A piece is a run of clauses about one part.
@@ -271,6 +271,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if c.open == ":" && i > 0 && len(before) > 0 && len(all[i-1].chunks) <= 2 && before[len(before)-1].from == all[i-1].from() { // "Wings: two grizzle hackle points"
+		whole.label = last
+		return []piece{whole}
+	}
 	if label := t.byWord(c); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -293,7 +297,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
-	if label := t.byAct(c); label != "" {
+	if label := t.byAct(c); label != "" && !spoken(before, "hook") {
 		whole.from = t.onHook(c)
 		whole.label = label
 		return []piece{whole}
@@ -345,11 +349,14 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		return false
 	}
 	last := before[len(before)-1]
-	act := ""
+	act, person := "", false
 	for i, x := range c.chunks {
+		person = person || x.kind == kPerson || x.kind == kOthers
 		switch {
 		case x.kind == kAct:
 			act = x.word
+		case x.kind == kPrepared && act == "" && person:
+			act = "holds"
 		case x.kind == kStart && x.word == "ties":
 			act = "ties"
 		}
@@ -365,7 +372,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		bound := std.Name == "thread" && x.thing.lastNoun != material.Thread
 		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
-		return bound || tied && t.hasThing(last)
+		return bound || (tied || person && act != "" && act != "brings" && act != "says") && t.hasThing(last)
 	}
 	return false
 }

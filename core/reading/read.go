@@ -261,7 +261,7 @@ func inColumns(lines []string) bool {
 			continue
 		}
 		all++
-		if spacedOut.MatchString(l) && !strings.Contains(l, ":") {
+		if spacedOut.MatchString(strings.TrimSpace(l)) && !strings.Contains(l, ":") {
 			n++
 		}
 	}
@@ -765,6 +765,9 @@ func hasLetter(s string) bool { return strings.IndexFunc(s, unicode.IsLetter) >=
 // What begins in a small letter is no name.
 func person(s string) (name, rest string) {
 	whole := s
+	if strings.HasPrefix(s, "(") {
+		return "", s
+	}
 	for s != "" && unicode.IsLower([]rune(s)[0]) { // "the late J. Orr"
 		word, after, more := strings.Cut(s, " ")
 		if !beforeName[strings.ToLower(word)] || !more {

@@ -82,6 +82,7 @@ var (
 	cSpan        = classOf("span")
 	cWeighted    = classOf("weighted")
 	cCleared     = classOf("cleared")
+	cComparative = classOf("comparative")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
