@@ -584,6 +584,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPrepared && m.is(c.chunks[i-2].to-1, cCleared) > 0:
 		return shadow("what it is cleared of")
+	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
+		return shadow("what lies under it")
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -953,6 +955,17 @@ func (m *maker) perSide(in clause, i int) {
 }
 
 // number1 takes a number that counts nothing said: the two of "Feelers: two".
+// plainBefore tells whether the clause before one says something plainly: "I sometimes give it a gold
+// rib, 4" has no four turns of the hackle.
+func (m *maker) plainBefore(c clause) bool {
+	for i, x := range m.all {
+		if i > 0 && len(x.chunks) > 0 && x.from() == c.from() {
+			return m.all[i-1].kind == saysPlainly
+		}
+	}
+	return true
+}
+
 // enumerates tells a stretch that counts what it lists: (1) … (2) …
 func (m *maker) enumerates() bool {
 	for k := 0; k+2 < len(m.toks); k++ {
@@ -978,7 +991,7 @@ func (m *maker) number1(c clause, i int) {
 	switch {
 	case alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
-		alone && m.std.Form == role.FormCollar && whole && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
+		alone && m.std.Form == role.FormCollar && whole && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v
 		m.part.Turns = &v
 		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")

@@ -92,8 +92,22 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
+		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers, kReplaces) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
+			out[i-1].kind, out[i].kind = saysElse, saysAside
+		}
 	}
 	return out
+}
+
+// granted tells a clause that allows what somebody else was just said to do or to ask for: "and so
+// may you", "he said it would".
+func (t *stretch) granted(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if t.is(k, cGranted) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // opens tells whether a clause begins with chunk i though no stop stands before it.
@@ -109,6 +123,8 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		return false
 	}
 	switch x.kind {
+	case kAct: // "if the elk is coarse take deer"
+		return cur.chunks[0].kind == kInCase && cur.has(kThing) && cur.has(kAuxiliary)
 	case kWhy, kPurpose, kInCase:
 		return true
 	case kInTime:

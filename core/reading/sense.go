@@ -83,6 +83,7 @@ var (
 	cWeighted    = classOf("weighted")
 	cCleared     = classOf("cleared")
 	cComparative = classOf("comparative")
+	cGranted     = classOf("granted")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
