@@ -92,7 +92,7 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
-		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers, kReplaces) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
+		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}
 	}

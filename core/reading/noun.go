@@ -21,6 +21,9 @@ type stretch struct {
 	label  string
 	// what measures stand at each token, scanned once
 	scanned []scan
+	// strands is 1 where a line is named, which has a breaking strain, -1 where none is, 0 before
+	// anybody looked
+	strands int8
 }
 
 // A scan is what measures a token begins: a number, a place, a length, and how many tokens each

@@ -110,7 +110,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 // threadOn reads ", and I've got brown thread on it" at token i of a hook line, and
 // gives the token at which the thread's words begin.
 func (r *reader) threadOn(toks []measure.Token, i int) int {
-	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" && toks[i].Low != "and" || r.d.Find("thread") >= 0 {
+	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" && toks[i].Low != "and" || !threadLead[toks[i].Low] || r.d.Find("thread") >= 0 {
 		return 0
 	}
 	k := i

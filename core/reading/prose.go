@@ -66,9 +66,13 @@ func (r *reader) prose(n int, s string, start int, marks *marks) bool {
 	return true
 }
 
+// nearby is how many pieces back a clause is held against: more than any fly needs.
+const nearby = 120
+
 // tell reads prose by its clauses, and tells whether a part came of it.
 func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	s := t.s
+	r.steps += len(t.toks)
 	r.named(t)
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
@@ -82,14 +86,15 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		if all[i].first {
 			sentence++
 		}
-		for _, p := range r.pieces(t, all, i, pieces) {
+		near := pieces[max(0, len(pieces)-nearby):] // no fly is told in more
+		for _, p := range r.pieces(t, all, i, near) {
 			p.sentence = sentence
-			p.label = asBefore(p.label, pieces)
+			p.label = asBefore(p.label, near)
 			for k := len(pieces) - 1; p.makes && k >= 0 && pieces[k].sentence == sentence; k-- {
 				pieces[k].label = p.label
 			}
 			if p.label != someWhere {
-				t.claim(all[i], p.label, pieces)
+				t.claim(all[i], p.label, near)
 			}
 			pieces = append(pieces, p)
 		}

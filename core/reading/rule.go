@@ -411,15 +411,16 @@ func (t *stretch) gaugeAt(i int) (chunk, bool) {
 // strand tells whether a part speaks of a round strand such as monofilament, whose X is a
 // thickness and not a hook's code.
 func (t *stretch) strand() bool {
-	for i := range t.toks {
-		switch t.low(i) {
-		case "mono", "monofilament", "nylon", "tippet", "fluorocarbon", "line", "bristle", "bristles":
-			if t.low(i) != "tippet" || t.low(i-1) != "pheasant" {
-				return true
+	if t.strands == 0 {
+		t.strands = -1
+		for i := range t.toks {
+			if t.is(i, cLine) > 0 && (t.low(i) != "tippet" || t.low(i-1) != "pheasant") {
+				t.strands = 1
+				break
 			}
 		}
 	}
-	return false
+	return t.strands > 0
 }
 
 // length reads a length at token i with the words that belong to it, "2 mm long", "half the

@@ -84,6 +84,7 @@ var (
 	cCleared     = classOf("cleared")
 	cComparative = classOf("comparative")
 	cGranted     = classOf("granted")
+	cLine        = classOf("line")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
