@@ -56,8 +56,12 @@ var layouts = map[string]func(bytes int) string{
 	"lines that go on":    func(n int) string { return prose(n / 68) },
 	"one part many times": func(n int) string { return "Fly\n\n" + strings.Repeat("Body: red wool\n", n/15) },
 	"parts in one line":   func(n int) string { return "Fly\n\n" + strings.Repeat("Tail: red wool. Rib: wire.\n", n/27) },
-	"a table":             func(n int) string { return "Fly\n\nPart | Material\n" + strings.Repeat("Tail | six ginger cock fibres, half the shank\n", n/45) },
-	"one-line cards":      func(n int) string { return "Fly\n\n" + strings.Repeat("Hook 12. Silk black. Tail, red wool, short. Body, claret fur. Rib, gold wire, 4 turns. Hackle, hen.\n", n/99) },
+	"a table": func(n int) string {
+		return "Fly\n\nPart | Material\n" + strings.Repeat("Tail | six ginger cock fibres, half the shank\n", n/45)
+	},
+	"one-line cards": func(n int) string {
+		return "Fly\n\n" + strings.Repeat("Hook 12. Silk black. Tail, red wool, short. Body, claret fur. Rib, gold wire, 4 turns. Hackle, hen.\n", n/99)
+	},
 	"one paragraph": func(n int) string {
 		return "Fly\n\n" + strings.Repeat("He ran black silk down the shank and caught in a tail of six ginger fibres, which are half the shank. The body is claret fur and he ribbed it with gold wire in four turns. ", n/171)
 	},
