@@ -1,6 +1,7 @@
 package lexicon
 
 import (
+	"fmt"
 	"go/ast"
 	"go/parser"
 	"go/token"
@@ -193,4 +194,73 @@ func TestClassesAreAsked(t *testing.T) {
 			t.Errorf("a %s is asked for, and classes.csv has none", class)
 		}
 	}
+}
+
+// wordsInCode are the trade's words that code outside this package compares, switches on or lists.
+// There should be none; they may only become fewer.
+const wordsInCode = 576
+
+// TestTradeWordsInCode walks the core's syntax trees for words of the trade outside the lexicon:
+// those of the classes that name materials, colours, parts, preparations, units and deeds.
+func TestTradeWordsInCode(t *testing.T) {
+	trade := map[string]bool{}
+	for _, r := range All() {
+		switch r.Class {
+		case "noun", "name", "adjective", "colour", "shade", "marking", "preparation", "label", "counted", "counted name", "act", "amount", "grade", "hook style", "covering", "form", "kind":
+			trade[r.Phrase] = true
+		}
+	}
+	found := map[string]int{}
+	total := 0
+	for _, f := range sources(t) {
+		tree, err := parser.ParseFile(token.NewFileSet(), f, nil, 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		word := func(e ast.Expr) {
+			l, ok := e.(*ast.BasicLit)
+			if !ok || l.Kind != token.STRING {
+				return
+			}
+			if s, err := strconv.Unquote(l.Value); err == nil && trade[s] {
+				found[filepath.Base(filepath.Dir(f))]++
+				total++
+			}
+		}
+		ast.Inspect(tree, func(n ast.Node) bool {
+			switch x := n.(type) {
+			case *ast.BinaryExpr:
+				if x.Op == token.EQL || x.Op == token.NEQ {
+					word(x.X)
+					word(x.Y)
+				}
+			case *ast.CaseClause:
+				for _, e := range x.List {
+					word(e)
+				}
+			case *ast.CompositeLit:
+				for _, e := range x.Elts {
+					if kv, ok := e.(*ast.KeyValueExpr); ok {
+						e = kv.Key
+					}
+					word(e)
+				}
+			}
+			return true
+		})
+	}
+	fmt.Fprintf(os.Stderr, "report: words of the trade in code outside the lexicon: %d %v\n", total, found)
+	if total > wordsInCode {
+		t.Errorf("%d words of the trade stand in code outside the lexicon, once %d: %v", total, wordsInCode, found)
+	}
+}
+
+// sources are the core's files outside this package, tests left out.
+func sources(t *testing.T) []string {
+	t.Helper()
+	files, err := filepath.Glob("../*/*.go")
+	if err != nil || len(files) < 40 {
+		t.Fatalf("%d files of the core (%v)", len(files), err)
+	}
+	return slices.DeleteFunc(files, func(f string) bool { return strings.HasSuffix(f, "_test.go") })
 }
