@@ -579,6 +579,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "" && m.act == "reaches" && p.noun && m.nounSaid():
 		return shadow("how far it reaches, kept as said")
+	case (prep == "over" || prep == "under") && !p.noun && len(p.colour) == 0 && p.count == nil && m.nounSaid(): // "over a flat bed of the silk"
+		return shadow("kept as a remark")
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false

@@ -211,6 +211,10 @@ func (m *maker) gauge(c clause, i int) bool {
 		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.l.Mid()))
 		return true
 	}
+	if m.low(x.to) == "apart" { // "two eyes, 5 mm apart"
+		m.note(x.from, x.to+1, "kept as a remark")
+		return true
+	}
 	grade := func() bool {
 		m.grades = append(m.grades, m.text(x.from, x.to))
 		m.take(x.from, x.to, "size", "a grade of the material")

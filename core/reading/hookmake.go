@@ -145,6 +145,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 		if j == k {
 			break
 		}
+		if t.low(j-1) == "to" && t.is(j, cArticle) > 0 { // "from a 12 to an 18"
+			j++
+		}
 		x, y, more := t.sizeAt(j)
 		if !more || t.otherThan(j) || t.low(j+1) == "extra" || t.low(k) == "," && t.toks[j].Kind != t.toks[at].Kind || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
 			break

@@ -213,6 +213,11 @@ func (t *stretch) noun(i int) (phrase, int) {
 
 // leadIn reads what stands before the words of a phrase: an article, how many, how much.
 func (t *stretch) leadIn(p *phrase, k int) int {
+	if t.low(k) == "some" { // "some fifteen fibres"
+		if _, n := t.number(k + 1); n > 0 && t.countsHere(k+1, n) {
+			k++
+		}
+	}
 	if n := t.is(k, cAmount); n > 1 || n == 1 && !t.gradeHere(k) {
 		return k // an amount such as "a pinch of" has its own article
 	}
@@ -694,7 +699,7 @@ func (t *stretch) strangeShade(p *phrase, k int, first bool) int {
 // strangeNoun reads words that nobody knows where only a material's name can stand: behind its
 // colour or what it is counted by, or alone in front of a list of parts.
 func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
-	if p.noun || len(p.name) > 0 || t.std.Form == role.FormHook {
+	if p.noun || len(p.name) > 0 || t.std.Form == role.FormHook || t.low(p.from-1) == "from" || t.is(p.from-1, cArticle) > 0 && t.low(p.from-2) == "from" {
 		return 0
 	}
 	if (t.std.Form == role.FormHead || t.std.Name == "finish") && len(p.colour) == 0 || len(t.low(k)) < 4 && len(p.colour) == 0 {

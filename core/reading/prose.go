@@ -22,6 +22,9 @@ const (
 // isProse tells running prose from a list of parts.
 func (t *stretch) isProse(list []chunk) bool {
 	verbs, words, sentences, people := 0, 0, 0, 0
+	if t.cardLabels() > 2 {
+		return false
+	}
 	for _, x := range list {
 		switch x.kind {
 		case kAct, kAuxiliary, kSays:
@@ -42,12 +45,38 @@ func (t *stretch) isProse(list []chunk) bool {
 	return words >= leastProse && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences || verbs >= sentences) && !dressing.IsUpper(t.s)
 }
 
+// cardLabels counts the labels that begin a sentence and stand before a comma or a dash, as on cards
+// of one line: "Hook, 10. Silk, olive."
+func (t *stretch) cardLabels() int {
+	n := 0
+	for k := range t.toks {
+		if k > 0 && t.low(k-1) != "." {
+			continue
+		}
+		if _, m := t.role(k); m > 0 && k+m < len(t.toks) && (t.low(k+m) == "," || t.low(k+m) == "-" || t.low(k+m) == ":") {
+			n++
+		}
+	}
+	return n
+}
+
+// isSentence tells a line that tells what is done with what.
+func (t *stretch) isSentence(list []chunk) bool {
+	verb, thing := false, false
+	for _, x := range list {
+		verb = verb || x.kind == kAct
+		thing = thing || x.kind == kThing && x.thing.noun && !x.thing.definite
+	}
+	return verb && thing
+}
+
 // A piece is a run of clauses about one part.
 type piece struct {
 	label    string
 	from, to int
 	sentence int
 	makes    bool // "make the wings": what the sentence said before is of them
+	filled   bool // of a part of the lines before: it has a material
 	instead  bool // "if you have no goose, turkey serves": of what was told before
 }
 
@@ -81,6 +110,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	}
 	all := t.clauses(list)
 	var pieces []piece
+	for _, p := range r.d.Parts { // what was told in the lines before
+		pieces = append(pieces, piece{label: p.Role, filled: len(p.Materials) > 0})
+	}
 	sentence := 0
 	for i := range all {
 		if all[i].first {
@@ -112,6 +144,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	// clauses of one part that follow each other are read as one
 	var joined []piece
 	for _, p := range pieces {
+		if p.to == 0 {
+			continue
+		}
 		if k := len(joined) - 1; k >= 0 && (joined[k].label == p.label || p.label == "") {
 			joined[k].to, joined[k].instead = p.to, joined[k].instead || p.instead
 			continue
@@ -416,6 +451,9 @@ func (t *stretch) wound(c clause) bool {
 
 // hasThing tells whether a piece names a material.
 func (t *stretch) hasThing(p piece) bool {
+	if p.filled {
+		return true
+	}
 	for k := p.from; k < p.to; k++ {
 		if t.is(k, cNoun) > 0 && t.is(k, cLabel) == 0 {
 			return true
@@ -530,9 +568,14 @@ func (t *stretch) hookFirst(c clause) int {
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
-		if x.kind == kSame && k > 0 && t.low(x.from) == "as" && c.has(kAct) { // "tied in … as tails"
+		if x.kind == kSame && (k > 0 || len(c.chunks) == 1) && t.low(x.from) == "as" && c.has(kAct) || x.kind == kSame && len(c.chunks) == 1 && t.low(x.from) == "as" { // "tied in … as tails"
 			if _, n := t.role(t.afterArticle(x.from + 1)); n > 0 {
 				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
+				return k
+			}
+		}
+		if x.kind == kPreposition && t.low(x.from) == "into" && c.has(kAct) {
+			if _, n := t.role(t.afterArticle(x.to)); n > 0 {
 				return k
 			}
 		}
@@ -914,9 +957,16 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			continue
 		}
 		switch k := x.thing.lastNoun; k {
-		case material.Plume, material.Hair, material.Fibre, material.Feather:
+		case material.Plume, material.Fibre, material.Feather:
 			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
+			}
+		case material.Hair:
+			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
+				return "tail"
+			}
+			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
+				return "body"
 			}
 		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn:
 			if k == material.Biot && act == "ties" && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {

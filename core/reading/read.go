@@ -510,7 +510,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		k += 3
 		g.labelEnd = toks[k-1].End
 	}
-	if first && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
+	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0])) && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
@@ -787,9 +787,14 @@ func person(s string) (name, rest string) {
 func (r *reader) labelsBeforeCommas(lines []string) bool {
 	n := 0
 	for _, l := range lines {
-		toks := measure.Lex(l[:min(len(l), 60)])
-		if _, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) && toks[k].Low == "," {
-			n++
+		toks := measure.Lex(l[:min(len(l), 600)])
+		for i := range toks {
+			if i > 0 && toks[i-1].Low != "." {
+				continue
+			}
+			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == "," {
+				n++
+			}
 		}
 	}
 	return n >= 2

@@ -166,6 +166,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, label, s, start, len(s), false, marks, false)
 		return
 	}
+	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started || r.d.Title != "" { // a step told in a sentence
+		before := len(r.d.Parts)
+		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
+			marks.set(start, len(s), "plain", "")
+			return
+		}
+	}
 	marks.set(start, len(s), "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 }
