@@ -126,6 +126,9 @@ func (r *reader) titleLine(text string) string {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		text = strings.Trim(strings.Replace(text, m[0], "", 1), " ;,.")
 	}
+	if name, who, found := strings.Cut(text, ", shown by "); found && r.credit("shown by "+strings.TrimPrefix(who, "young ")) {
+		text = name
+	}
 	if name, who, found := strings.Cut(text, ", as "); found && strings.HasPrefix(who, "dressed by ") && r.credit(who) { // "The Oddfellow, as dressed by Capt. Lyle about 1880"
 		text = name
 	}

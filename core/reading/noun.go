@@ -416,6 +416,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if n := t.is(k, cNoun); n > 0 && !t.otherThing(p, k) {
 		return t.named(p, k, n, true)
 	}
+	if t.low(k) == "back" && t.low(k+1) == "over" { // "two fibres back over the body"
+		return 0
+	}
 	if n := t.is(k, cAdjective); n > 0 && (t.is(k, cGrowsOn) == 0 || p.noun || t.nounFollows(k+n) || t.grownOn(k)) {
 		return t.named(p, k, n, false)
 	}

@@ -76,6 +76,7 @@ type piece struct {
 	from, to int
 	sentence int
 	makes    bool // "make the wings": what the sentence said before is of them
+	claims   bool // "… served as tail": what nobody had named the part of before
 	filled   bool // of a part of the lines before: it has a material
 	instead  bool // "if you have no goose, turkey serves": of what was told before
 }
@@ -122,8 +123,10 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		for _, p := range r.pieces(t, all, i, near) {
 			p.sentence = sentence
 			p.label = asBefore(p.label, near)
-			for k := len(pieces) - 1; p.makes && k >= 0 && pieces[k].sentence == sentence; k-- {
-				pieces[k].label = p.label
+			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
+				if p.makes || pieces[k].label == someWhere {
+					pieces[k].label = p.label
+				}
 			}
 			if p.label != someWhere {
 				t.claim(all[i], p.label, near)
@@ -288,7 +291,8 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	// "a length of flat tinsel and four strands of marabou for the tail"
 	if k := t.forPart(c); k >= 0 {
 		label, _ := t.role(t.afterArticle(c.chunks[k].to))
-		whole.label, whole.makes = label, k == 0 && !c.has(kThing, kAct, kAuxiliary) && !c.first
+		whole.label, whole.makes = label, !c.first && !c.has(kThing, kTurns) && k == 0 && !c.has(kAct, kAuxiliary)
+		whole.claims = !c.first && !c.has(kThing, kTurns) && t.low(c.chunks[k].from) == "as"
 		for j := k - 1; j > 0; j-- {
 			if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
 				first := piece{label: t.byMaterial(c.chunks[:j], last), from: c.from(), to: c.chunks[j].from}
@@ -593,7 +597,7 @@ func (t *stretch) forPart(c clause) int {
 }
 
 func (t *stretch) afterArticle(k int) int {
-	for t.is(k, cArticle) > 0 || t.is(k, cQuality) > 0 && t.is(k, cNoun) == 0 {
+	for t.is(k, cArticle) > 0 || (t.is(k, cQuality) > 0 || t.is(k, cAmount) == 1 || t.is(k, cGrade) == 1) && t.is(k, cNoun) == 0 && t.word(k+1) {
 		k++
 	}
 	return k

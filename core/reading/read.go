@@ -13,6 +13,7 @@ import (
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
 	"mothledger/core/lexicon"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -228,8 +229,8 @@ func (r *reader) line(n int, s string) {
 			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
 			continue
 		}
-		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == "hk" && r.d.Find("hook") >= 0 {
-			g.roles = []string{"hackle"} // the hook was told before
+		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == "hk" && (r.d.Find("hook") >= 0 || r.ofHackle(text)) {
+			g.roles = []string{"hackle"} // the hook was told before, or this is none
 		}
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
 			g.roles = []string{"bead"}
@@ -291,6 +292,23 @@ func tableHead(s string) bool {
 		}
 	}
 	return true
+}
+
+// ofHackle tells what stands behind the label "hk" that is no hook: no figure leads it, and turns or
+// a hackle are named.
+func (r *reader) ofHackle(text string) bool {
+	t := newStretch(r.words, text, lexAt(text, 0, len(text)), "hackle")
+	for k := range t.toks {
+		if t.toks[k].Kind == measure.Number && k == 0 || hookStyles[t.low(k)] != "" || t.low(k) == "hook" || t.low(k) == "size" {
+			return false
+		}
+	}
+	for k := range t.toks {
+		if v, n := t.as(k, cNoun); n > 0 && v == string(material.Hackle) || t.is(k, cTurns) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // before takes what stands in a line before its first label: the name of the fly
