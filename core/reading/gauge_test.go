@@ -359,7 +359,8 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sentences": {363, 0},
 	"hands":     {270, 0},
 	"held":      {157, 43},
-	"held2":     {215, 27},
+	"second":    {215, 27},
+	"held2":     {180, 29},
 }
 
 // silent is a test that prints nothing of its own.
@@ -370,7 +371,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "held", "held2"} {
+	for _, set := range []string{"old", "sentences", "hands", "second", "held", "held2"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts
