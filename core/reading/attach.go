@@ -246,6 +246,9 @@ func (m *maker) clause(c *clause, n int) {
 		m.saidBy(*c)
 		return
 	}
+	if m.ofOther(*c) {
+		return
+	}
 	sure, rest := m.split(*c)
 	if len(sure.chunks) > 0 {
 		was := m.taken
@@ -258,6 +261,51 @@ func (m *maker) clause(c *clause, n int) {
 		m.listUnread(rest)
 		m.remark(rest, "kept as a remark")
 	}
+}
+
+// other gives a part of which a definite thing is, "the wire", and which is not this one.
+func (m *maker) other(x chunk) *Part {
+	if x.kind != kThing || !x.thing.definite || !x.thing.noun || len(x.thing.colour) > 0 || m.ownThing(*x.thing) {
+		return nil
+	}
+	noun := lastWord(x.thing.name[len(x.thing.name)-1])
+	for k := range m.d.Parts {
+		q := &m.d.Parts[k]
+		std, _ := q.Standard()
+		for _, mat := range q.Materials {
+			if q.Role != m.part.Role && lastWord(mat.Name) == noun && (std.Form == role.FormRib || std.Form == role.FormPalmer || std.Form == role.FormWound || std.Form == role.FormCollar) {
+				return q
+			}
+		}
+	}
+	return nil
+}
+
+// ofOther gives a part told before what is said of it here: "the wire then followed in five turns",
+// in the line of the body.
+func (m *maker) ofOther(c clause) bool {
+	k := 0
+	for k < len(c.chunks) && (c.chunks[k].kind == kThen || c.chunks[k].kind == kAnd || c.chunks[k].kind == kPlain) {
+		k++
+	}
+	if k == len(c.chunks) || !m.nounSaid() || !c.has(kAct) {
+		return false
+	}
+	q := m.other(c.chunks[k])
+	if q == nil {
+		return false
+	}
+	for _, x := range c.chunks {
+		switch {
+		case x.kind == kTurns && q.Turns == nil:
+			v := x.v
+			q.Turns = &v
+		case x.kind == kWay && q.Winding == "":
+			q.Winding = x.word
+		}
+	}
+	m.note(c.from(), c.to(), "said of the "+q.Role)
+	return true
 }
 
 // listUnread lists the words of a clause that nobody knows.
@@ -567,6 +615,14 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case p.bare() && len(p.grade) > 0 && m.low(x.from-1) == "is" && m.is(x.from, cGirth) > 0: // "as long as the gape is wide"
+		m.take(x.from, x.to, "plain", "")
+		return false
+	case prep == "with" && m.std.Form == role.FormTail && p.lastNoun == material.Fur && i > 1 && m.is(c.chunks[i-2].from, cParts) > 0: // "spread with a speck of dubbing"
+		return shadow("what parts them")
+	case (prep == "for" || prep == "as") && len(m.said) == 0 && p.one && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
+		m.take(x.from, x.to, "plain", "")
+		return false
 	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != "thread" && m.std.Form != role.FormBead: // "a tail I leave out"
 		m.take(x.from, x.to, "plain", "")
 		return false
@@ -588,6 +644,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("what it is cleared of")
 	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
 		return shadow("what lies under it")
+	case prep == "" && m.nounSaid() && m.other(x) != nil:
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case prep == "" && m.known(p):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -853,6 +912,16 @@ func (m *maker) turns(c clause, i int) {
 		}
 		m.take(x.from, end, "note", "a turn on the way, not how often this part is wound")
 		return
+	}
+	if i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
+		if q := m.other(c.chunks[i+2]); q != nil { // "held with seven turns of the wire"
+			if q.Turns == nil {
+				v := x.v
+				q.Turns = &v
+			}
+			m.take(x.from, x.to, "turns", "wound "+x.v.String()+" times, of the "+q.Role)
+			return
+		}
 	}
 	p := m.part
 	if x.basis == "bracket" { // "4 (5 on bigger hooks) turns"

@@ -243,6 +243,9 @@ func (m *maker) gauge(c clause, i int) bool {
 			}
 		}
 	}
+	if i > 0 && c.chunks[i-1].kind == kThing && graded(string(c.chunks[i-1].thing.lastNoun)) && x.l.Mid() <= 8 && m.std.Form == role.FormWound { // "tan foam 2MM"
+		return grade()
+	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && (graded(string(c.chunks[i+1].thing.lastNoun)) || c.chunks[i+1].thing.unit == "strip") {
 		return grade()
 	}
@@ -345,6 +348,13 @@ func (m *maker) place(c clause, i int, prep string) {
 		m.stretch1(c, i)
 	case kStart:
 		switch {
+		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
+			if n := len(m.said); n > 0 {
+				m.said[n-1].prep = append(m.said[n-1].prep, m.text(x.from, x.to))
+				m.take(x.from, x.to, "preparation", "")
+				break
+			}
+			remark()
 		case x.word == "ties":
 			m.tied(x, x.l)
 		case !spans && m.reach(x):
@@ -361,6 +371,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kEnd:
 		switch {
+		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead:
+			remark()
 		case m.act == "ties":
 			m.tied(x, x.l)
 		case !spans && m.reach(x):

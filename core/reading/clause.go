@@ -141,8 +141,16 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
 	case kAnd, kThen:
+		if x.kind == kThen && len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && i+1 < len(list) && list[i+1].kind == kAct { // "the wire then followed"
+			return false
+		}
 		if t.is(x.from-1, cArticle) > 0 { // "for the first two millimetres"
 			return false
+		}
+		if k := x.to; t.is(k, cArticle) > 0 && cur.has(kAuxiliary) { // "the rib is wire and the back a strip of film"
+			if _, n := t.role(k + 1); n > 0 && t.is(k+1+n, cArticle) > 0 {
+				return true
+			}
 		}
 		j := i + 1
 		for j < len(list) && (list[j].kind == kThen || list[j].kind == kPlain) {

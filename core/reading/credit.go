@@ -30,6 +30,18 @@ var (
 // Thrale at the February meeting", "By Prudence Aldwark, from her notebook, page 14, about
 // 1958". What else it says is a note.
 func (r *reader) credit(s string) bool {
+	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
+		r.d.Tier = m[1]
+		if rest := strings.Trim(strings.Replace(s, m[0], "", 1), " ,;."); rest != "" {
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+		return true
+	}
+	if m := nameAt.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "Ebba Lind, at the December evening"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
+		return true
+	}
 	toks := measure.Lex(s)
 	k, n, of := 0, 0, ""
 	for k < len(toks) && k < 12 {
@@ -105,8 +117,9 @@ var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|�
 
 var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
+	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
-	bracketNote = regexp.MustCompile(`^(.+?)\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
+	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
 
@@ -131,6 +144,9 @@ func (r *reader) titleLine(text string) string {
 	}
 	if name, who, found := strings.Cut(text, ", as "); found && strings.HasPrefix(who, "dressed by ") && r.credit(who) { // "The Oddfellow, as dressed by Capt. Lyle about 1880"
 		text = name
+	}
+	if list := strings.Split(text, " / "); len(list) == 3 && yearSaid.MatchString(list[2]) { // "SANDPIT CADDIS / T. AUBREY / AUG 2011"
+		text, r.d.Tier, r.d.Date = list[0], cmp.Or(r.d.Tier, list[1]), cmp.Or(r.d.Date, list[2])
 	}
 	if before, name, found := cutFold(text, "fly:"); found && strings.TrimSpace(name) != "" {
 		if before = strings.Trim(before, " ;,."); before != "" {
@@ -164,6 +180,11 @@ func (r *reader) titleLine(text string) string {
 		text = m[1]
 		if y := yearSaid.FindStringSubmatch(m[2]); y != nil {
 			r.d.Date = cmp.Or(r.d.Date, y[1])
+		}
+		if toks := measure.Lex(m[2]); r.d.Tier == "" { // "(A. Rudd, 1926; in his hand)"
+			if end := nameEnd(m[2], toks, 0); end > 1 {
+				r.d.Tier = m[2][:toks[end-1].End]
+			}
 		}
 		r.d.Notes = append(r.d.Notes, m[2])
 	}

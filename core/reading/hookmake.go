@@ -43,6 +43,11 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 			return is(n+2, "wire", v.String()+"X"+wireCode(w))
 		}
 	}
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && t.low(i+n) == "times" && t.low(i+n+1) == "extra" { // "three times extra long"
+		if w := t.low(i + n + 2); w == "long" || w == "short" {
+			return is(n+3, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		}
+	}
 	if n, k := t.numberX(i); k > 0 {
 		switch w := t.low(i + k); w {
 		case "long", "longer", "l", "short", "shorter", "s":

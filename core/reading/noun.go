@@ -709,7 +709,7 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 		return 0
 	}
 	led := len(p.colour) > 0 || p.of && p.unit != "" || p.count != nil
-	if !led && !(first && k == 0 && t.std.Name != "" && !t.has(cAct) && !t.has(cAuxiliary)) {
+	if !led && !(first && k == 0 && t.std.Name != "" && (!t.has(cAct) && !t.has(cAuxiliary) || strings.HasSuffix(t.low(k), "s") && t.low(k+1) == ",")) {
 		return 0
 	}
 	n := 0

@@ -176,7 +176,7 @@ func inlineEnd(toks []measure.Token, std role.Role) (label string, from, to, wor
 		return "", 0, 0, 0
 	}
 	l := toks[last].Low
-	if before := toks[last-1].Low; before == "the" || before == "its" { // "red, showing at the head"
+	if before := toks[last-1].Low; before == "the" || before == "its" || before == "as" { // "red, showing at the head"
 		return "", 0, 0, 0
 	}
 	if !inlineEnds[l] || l == std.Name || l == "head" && std.Name == "bead" {

@@ -209,7 +209,7 @@ var turnRules = []rule{
 		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
-		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.std.Form == role.FormRib
+		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer)
 	}},
 	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -778,7 +778,7 @@ var jointRules = []rule{
 	{pattern: "number 'of' person", says: t2(kPerson, "")}, // three of us
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kAccount}, t.atEnd(m.to)
+		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
 	}},
 	{pattern: "'as'|'since' number", says: func(t *stretch, m match) (chunk, bool) { // "as 3 out of 4 tiers go too far"
 		return chunk{kind: kWhy, to: m.from + 1}, t.is(m.from-1, cPreposition) == 0

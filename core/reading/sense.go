@@ -85,6 +85,7 @@ var (
 	cComparative = classOf("comparative")
 	cGranted     = classOf("granted")
 	cLine        = classOf("line")
+	cParts       = classOf("parts")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
