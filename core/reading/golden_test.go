@@ -17,7 +17,7 @@ var writeGolden = flag.Bool("golden", false, "write testdata/golden.jsonl anew")
 // read when it was last looked at: one line of JSON a recipe. Facts see only what they ask
 // for; here nothing changes unnoticed. After a change that is meant, write the file anew with
 //
-//	go test ./core/dressing -run TestGolden -golden
+//	go test ./core/reading -run TestGolden -golden
 //
 // and read its difference line by line: it belongs in the commit. The texts of gauge/held are
 // left out, for they are not to be looked at.
