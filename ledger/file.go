@@ -1,6 +1,7 @@
 package ledger
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -261,6 +262,37 @@ func onto(ctx context.Context, s store.Reads, folio, base int, f Filing) (draftO
 	return out, nil
 }
 
+// anew tells, part by part in the standard form, what today's reader would read otherwise in a
+// dressing's words, with its corrections and settlements as they stand.
+func anew(ctx context.Context, s store.Reads, r store.Row) ([]string, error) {
+	was, err := filed(r)
+	if err != nil {
+		return nil, err
+	}
+	d, err := onto(ctx, s, r.Folio, r.Revision, Filing{Text: r.Text})
+	var f *Fault
+	if errors.As(err, &f) { // it can no longer be filed as it is: that is for whoever revises it
+		return []string{}, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	before, now := dressing.Standard(was).Parts, dressing.Standard(*d.rev.Reading.(*dressing.Dressing)).Parts
+	told := func(list []dressing.Part, i int) string {
+		if i >= len(list) {
+			return "nothing"
+		}
+		return list[i].Role + ", " + cmp.Or(list[i].Text, "nothing more")
+	}
+	out := []string{}
+	for i := range max(len(before), len(now)) {
+		if a, b := told(before, i), told(now, i); a != b {
+			out = append(out, fmt.Sprintf("“%s” becomes “%s”", a, b))
+		}
+	}
+	return out, nil
+}
+
 // list is a list that is empty rather than nil, as it is written.
 func list[T any](l []T) []T {
 	if l == nil {
@@ -369,7 +401,7 @@ func prepare(d dressing.Dressing, e evidence, f Filing) (store.Revision, error) 
 	}
 	rev := store.Revision{
 		Why: tidy(f.Why), Corrections: f.Corrections, Settlements: f.Settlements,
-		Title: d.Title, Text: f.Text, Reading: &d, Originator: d.Originator, Tier: d.Tier, Source: d.Source, Page: d.Page,
+		Title: d.Title, Text: f.Text, Reading: &d, ReadBy: reading.Version(), Originator: d.Originator, Tier: d.Tier, Source: d.Source, Page: d.Page,
 		DateText: d.Date, Reason: e[ReasonField],
 	}
 	date := when.Read(d.Date)

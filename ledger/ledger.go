@@ -303,6 +303,9 @@ type Folio struct {
 	Revisions []Past `json:"revisions"`
 	// Standard tells each part from its values, in the standard form; [i] is the part's place.
 	Standard []string `json:"standard"`
+	// Anew is what the reader of today would read otherwise in the same words; empty where
+	// that is nothing. To take it, file the same text again.
+	Anew []string `json:"anew"`
 }
 
 // at gives a dressing at a revision, or at its newest for 0.
@@ -342,7 +345,7 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 			return Folio{}, err
 		}
 	}
-	f := Folio{Sheet: on, Unlinked: []Offer{}, Standard: each(dressing.Standard(on.Dressing).Parts, func(p dressing.Part) string { return p.Text })}
+	f := Folio{Sheet: on, Unlinked: []Offer{}, Anew: []string{}, Standard: each(dressing.Standard(on.Dressing).Parts, func(p dressing.Part) string { return p.Text })}
 	past, err := s.Revisions(ctx, r.ID)
 	if err != nil {
 		return Folio{}, err
@@ -361,6 +364,11 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	}
 	if f.Variants, err = relatives(variants, func(c dressing.Dressing) compare.Verdict { return compare.Dressings(on.Dressing, c).Verdict }); err != nil {
 		return Folio{}, err
+	}
+	if number == 0 && r.ReadBy != reading.Version() && strings.TrimSpace(r.Text) != "" {
+		if f.Anew, err = anew(ctx, s, r); err != nil {
+			return Folio{}, err
+		}
 	}
 	named, err := offers(ctx, s, on.Dressing.Parents)
 	if err != nil {

@@ -1,6 +1,7 @@
 package ledger_test
 
 import (
+	"database/sql"
 	"errors"
 	"fmt"
 	"math"
@@ -58,6 +59,53 @@ func TestWhatTheFormSaysWinsOverTheText(t *testing.T) {
 	}
 	if f.Text != moth {
 		t.Error("the words as filed were altered")
+	}
+}
+
+// A reading that another reader made stays as it is; what today's reader makes of the same words is
+// offered, and taken as a revision with corrections and settlements as they were.
+func TestABetterReaderProposes(t *testing.T) {
+	url := empty(t)
+	l := on(t, url)
+	folio := file(t, l, ledger.Filing{Text: moth, Corrections: []reading.Correction{{Words: "cream", As: "remark"}}}).Folio
+	if f := open(t, l, folio); len(f.Anew) != 0 {
+		t.Fatalf("what was just read would be read otherwise: %q", f.Anew)
+	}
+	// as an older reader left it: without the turns of the hackle
+	db, err := sql.Open("pgx", url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = db.Close() }()
+	for _, q := range []string{
+		"alter table revision disable trigger user",
+		"update revision set read_by = '', reading = reading #- '{parts,3,turns}'",
+		"alter table revision enable trigger user",
+	} {
+		if _, err := db.ExecContext(t.Context(), q); err != nil {
+			t.Fatal(err)
+		}
+	}
+	before := open(t, l, folio)
+	if before.Dressing.Parts[3].Turns != nil {
+		t.Fatal("the older reading was altered")
+	}
+	if said := strings.Join(before.Anew, "; "); len(before.Anew) != 1 || said != "“hackle, white hen” becomes “hackle, white hen, 2 turns”" {
+		t.Errorf("offered: %q", before.Anew)
+	}
+	out, err := l.Revise(t.Context(), folio, 1, ledger.Filing{Text: before.Text, Why: "read anew"}, ledger.Sender{Seat: "seat one"})
+	if err != nil || out.Revision != 2 {
+		t.Fatalf("%+v, %v", out, err)
+	}
+	now := open(t, l, folio)
+	if p := now.Dressing.Parts[3]; p.Turns == nil || p.Turns.Low != 2 || len(now.Anew) != 0 {
+		t.Errorf("read anew: %+v, still offered %q", p.Turns, now.Anew)
+	}
+	if len(now.Corrections) != 1 || now.Dressing.Parts[2].Materials[0].Colour != "" {
+		t.Errorf("the correction is lost: %+v", now.Corrections)
+	}
+	if first, err := l.Open(t.Context(), folio, 1, ledger.Vice{}); err != nil || first.Dressing.Parts[3].Turns != nil {
+		t.Errorf("the revision before is altered (%v)", err)
 	}
 }
 

@@ -53,10 +53,10 @@ var Sheets = []Sheet{
 	sheet("dressings", `insert into dressing (id, folio, filed_at) overriding system value select (x ->> 'folio')::int, (x ->> 'folio')::int, (x ->> 'filedAt')::timestamptz`+each,
 		`dressing d join newest n on n.dressing_id = d.id order by d.folio`, "folio", "d.folio", "filedAt", "d.filed_at", "withdrawn", "n.withdrawn"),
 	sheet("revisions", `with line as (select x`+each+`),
-		filed as (insert into revision (dressing_id, number, again, filed_at, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
+		filed as (insert into revision (dressing_id, number, again, filed_at, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements, read_by)
 			select (x ->> 'folio')::int, (x ->> 'number')::int, (x ->> 'again')::int, (x ->> 'filedAt')::timestamptz, x ->> 'why', x ->> 'title', x ->> 'text', x -> 'reading',
 				(select id from person where lower(name) = lower(x ->> 'originator')), (select id from person where lower(name) = lower(x ->> 'tier')), (select id from source where lower(title) = lower(x ->> 'source')),
-				x ->> 'page', x ->> 'date', (x ->> 'dateFrom')::int, (x ->> 'dateTo')::int, x ->> 'reason', (x ->> 'sizeLow')::int, (x ->> 'sizeHigh')::int, x ->> 'search', x -> 'corrections', x -> 'settlements'
+				x ->> 'page', x ->> 'date', (x ->> 'dateFrom')::int, (x ->> 'dateTo')::int, x ->> 'reason', (x ->> 'sizeLow')::int, (x ->> 'sizeHigh')::int, x ->> 'search', x -> 'corrections', x -> 'settlements', coalesce(x ->> 'readBy', '')
 			from line order by (x ->> 'folio')::int, (x ->> 'number')::int returning id, dressing_id, number)
 		insert into part (revision_id, position, line, role, kin, text, material, colour)
 			select f.id, (p ->> 'position')::int, (p ->> 'line')::int, p ->> 'role', p ->> 'kin', p ->> 'text', p ->> 'material', p ->> 'colour'
@@ -64,7 +64,7 @@ var Sheets = []Sheet{
 		`revision r join dressing d on d.id = r.dressing_id left join person o on o.id = r.originator_id left join person t on t.id = r.tier_id left join source s on s.id = r.source_id order by d.folio, r.number`,
 		"folio", "d.folio", "number", "r.number", "again", "r.again", "filedAt", "r.filed_at", "why", "r.why", "title", "r.title", "text", "r.text",
 		"originator", "o.name", "tier", "t.name", "source", "s.title", "page", "r.page", "date", "r.date_text", "dateFrom", "r.date_from", "dateTo", "r.date_to", "reason", "r.reason", "sizeLow", "r.size_low", "sizeHigh", "r.size_high",
-		"search", "r.search", "corrections", "r.corrections", "settlements", "r.settlements", "reading", "r.reading",
+		"search", "r.search", "corrections", "r.corrections", "settlements", "r.settlements", "readBy", "r.read_by", "reading", "r.reading",
 		"parts", "coalesce((select json_agg(json_build_object('position', p.position, 'line', p.line, 'role', p.role, 'kin', p.kin, 'text', p.text, 'material', p.material, 'colour', p.colour) order by p.position) from part p where p.revision_id = r.id), '[]')"),
 	sheet("links", `insert into descent (child_id, parent_id, kind, reason, linked_at) select (x ->> 'folio')::int, (x ->> 'parent')::int, x ->> 'kind', x ->> 'reason', (x ->> 'linkedAt')::timestamptz`+each,
 		`descent l join dressing c on c.id = l.child_id join dressing p on p.id = l.parent_id order by c.folio, p.folio, l.kind collate "C"`,

@@ -240,6 +240,7 @@ type Revision struct {
 	Reason            string
 	SizeLow, SizeHigh *int
 	Search            string
+	ReadBy            string // the reader and the words that gave the reading
 	Parts             []Part
 }
 
@@ -335,11 +336,11 @@ func (t *Tx) add(ctx context.Context, dressing int64, base int, r Revision) (int
 	var id int64
 	var number int
 	err = t.tx.QueryRowxContext(ctx, `
-		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
-		select $1, $17::integer + 1, $2, $3, $4, $5, $6::bigint, $7::bigint, $8::bigint, $9, $10, $11::integer, $12::integer, $13, $14::integer, $15::integer, $16, $18, $19
+		insert into revision (dressing_id, number, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements, read_by)
+		select $1, $17::integer + 1, $2, $3, $4, $5, $6::bigint, $7::bigint, $8::bigint, $9, $10, $11::integer, $12::integer, $13, $14::integer, $15::integer, $16, $18, $19, $20
 		where (select coalesce(max(number), 0) from revision where dressing_id = $1) = $17
 		returning id, number`,
-		dressing, r.Why, r.Title, r.Text, lists[0], ids[r.Originator], ids[r.Tier], source, r.Page, r.DateText, r.DateFrom, r.DateTo, r.Reason, r.SizeLow, r.SizeHigh, r.Search, base, lists[1], lists[2]).Scan(&id, &number)
+		dressing, r.Why, r.Title, r.Text, lists[0], ids[r.Originator], ids[r.Tier], source, r.Page, r.DateText, r.DateFrom, r.DateTo, r.Reason, r.SizeLow, r.SizeHigh, r.Search, base, lists[1], lists[2], r.ReadBy).Scan(&id, &number)
 	if errors.Is(err, sql.ErrNoRows) {
 		return 0, ErrStale
 	}
@@ -384,8 +385,8 @@ func (t *Tx) Again(ctx context.Context, dressing int64, base, number int, why st
 	var id, old int64
 	err = t.tx.QueryRowxContext(ctx, `
 		with old as (select * from revision where dressing_id = $1 and number = $3)
-		insert into revision (dressing_id, number, again, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements)
-		select $1, $2::integer + 1, coalesce(again, number), $4, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements from old
+		insert into revision (dressing_id, number, again, why, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements, read_by)
+		select $1, $2::integer + 1, coalesce(again, number), $4, title, text, reading, originator_id, tier_id, source_id, page, date_text, date_from, date_to, reason, size_low, size_high, search, corrections, settlements, read_by from old
 		where (select max(number) from revision where dressing_id = $1) = $2
 		returning id, (select id from old)`, dressing, base, number, why).Scan(&id, &old)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -471,6 +472,7 @@ type Row struct {
 	Newest      int             `db:"newest"`
 	Corrections json.RawMessage `db:"corrections"`
 	Settlements json.RawMessage `db:"settlements"`
+	ReadBy      string          `db:"read_by"`
 	// Kind and Link are how and why it is the parent or the variant of the dressing
 	// whose family was asked for.
 	Kind string `db:"link_kind"`
@@ -481,7 +483,7 @@ type Row struct {
 const columns = `
 	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
 	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
-	       r.corrections, r.settlements, r.number newest,
+	       r.corrections, r.settlements, r.read_by, r.number newest,
 	       (select count(distinct c.child_id) from descent c join newest v on v.dressing_id = c.child_id and not v.withdrawn where c.parent_id = n.dressing_id) variants`
 
 const names = `

@@ -152,10 +152,10 @@ func dryFly(f *fly) {
 		if w, _ := hook.ParseWire(wire); w > 0 || wire == "heavy" { // a code, or the word alone
 			f.add("dry-heavy-wire", i, Question, common, "a dry fly floats by what is light", "a dry fly on %s wire", wire)
 		}
-		if std.Name == "underweight" {
+		if std.Name == role.Underweight {
 			f.add("dry-weighted", i, Question, common, "a dry fly floats by what is light", "a dry fly with a %s", p.Role)
 		}
-		if std.Kin == "body" && practice.IsFur(f.d, i) && strings.Contains(strings.ToLower(p.Text), "loose") {
+		if std.Kin == role.Body && practice.IsFur(f.d, i) && strings.Contains(strings.ToLower(p.Text), "loose") {
 			f.add("dry-loose", i, Note, common, "tight dubbing takes up less water", "loose dubbing on a dry fly")
 		}
 	})
@@ -204,7 +204,7 @@ func wetWing(f *fly) {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
-		if std.Name != "wing" || f.m.Parts[i].MM == 0 {
+		if std.Name != role.Wing || f.m.Parts[i].MM == 0 {
 			return
 		}
 		ends := std.From*f.g.ShankMM + f.m.Parts[i].LowMM
@@ -246,7 +246,7 @@ func coarseThread(f *fly) {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
-		if p.Thread != nil && p.Thread.Denier > coarseDenier && (std.Name == "thread" || std.Name == "head") {
+		if p.Thread != nil && p.Thread.Denier > coarseDenier && (std.Name == role.Thread || std.Name == role.Head) {
 			f.add("thread-coarse", i, Question, common, "thread builds bulk, most of all at the head of a small fly", "%.0f denier thread on a %v", p.Thread.Denier, f.h.Size)
 		}
 	})

@@ -281,7 +281,7 @@ func Complete(d dressing.Dressing) bool {
 	body, weighty := false, 0
 	for _, p := range d.Parts {
 		std, _ := p.Standard()
-		body = body || std.Kin == "body"
+		body = body || std.Kin == role.Body
 		if std.Weight >= 2 {
 			weighty++
 		}
@@ -391,7 +391,7 @@ func method(d dressing.Dressing, p dressing.Part) string {
 		return slices.ContainsFunc(list, func(w string) bool { return strings.Contains(all, w) })
 	}
 	switch std.Kin {
-	case "hackle":
+	case role.Hackle:
 		_, parachute := d.Parachute(p)
 		switch {
 		case parachute:
@@ -402,7 +402,7 @@ func method(d dressing.Dressing, p dressing.Part) string {
 			return "beard"
 		}
 		return "collar"
-	case "wing":
+	case role.Wing:
 		switch {
 		case std.Form == role.FormPost:
 			return "post"
@@ -414,7 +414,7 @@ func method(d dressing.Dressing, p dressing.Part) string {
 			return "flat"
 		}
 		return "over the back"
-	case "body":
+	case role.Body:
 		switch {
 		case has("loop"):
 			return "in a loop"

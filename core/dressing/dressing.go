@@ -350,7 +350,7 @@ func (p Part) Foot() measure.Length {
 // round the shank, and which part the post is, -1 where none is named.
 func (d Dressing) Parachute(hackle Part) (post int, ok bool) {
 	for i, p := range d.Parts {
-		if std, _ := p.Standard(); std.Name == "post" && !p.Absent {
+		if std, _ := p.Standard(); std.Name == role.Post && !p.Absent {
 			return i, true
 		}
 	}

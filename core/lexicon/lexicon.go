@@ -8,8 +8,10 @@
 package lexicon
 
 import (
+	"crypto/sha256"
 	"embed"
 	"encoding/csv"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io"
@@ -18,6 +20,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 )
 
 // A Row is one phrase in one class.
@@ -244,3 +247,12 @@ func All() []Row {
 
 // Classes lists the classes in the order of classes.csv.
 func Classes() []string { return slices.Clone(builtin.order) }
+
+// Digest is a short sum of all rows: it is another where a row is.
+var Digest = sync.OnceValue(func() string {
+	sum := sha256.New()
+	for _, r := range All() {
+		fmt.Fprintf(sum, "%s,%s,%s\n", r.Phrase, r.Class, r.Value)
+	}
+	return hex.EncodeToString(sum.Sum(nil))[:8]
+})

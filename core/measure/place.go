@@ -270,7 +270,7 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 		k++
 	}
 	var side string
-	if is(toks, k, "rear", "back", "hind", "front", "forward", "middle", "first", "second", "last") {
+	if is(toks, k, "rear", "back", "hind", "front", "forward", "middle", "first", "second", "last", "1st", "2nd") {
 		side = low(toks, k)
 		k++
 	} else {
@@ -301,7 +301,7 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 	}
 	a, b := 1.0, 1-v
 	switch side {
-	case "front", "forward", "second", "last":
+	case "front", "forward", "second", "2nd", "last":
 		a, b = v, 0
 	case "middle":
 		a, b = 0.5+v/2, 0.5-v/2

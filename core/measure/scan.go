@@ -1,6 +1,7 @@
 package measure
 
 import (
+	"math"
 	"strings"
 
 	"mothledger/core/lexicon"
@@ -239,7 +240,7 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			if comparative[low(toks, j+m)] && is(toks, j+m+1, "than") { // "2 mm longer than the tail" is no length of 2 mm
 				return Length{}, 0
 			}
-			alone := v.High < 1 && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
+			alone := (v.High < 1 || v.Low != math.Trunc(v.Low)) && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
 			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j, j+m) {
 				return Length{}, 0
 			}

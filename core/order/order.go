@@ -65,7 +65,7 @@ type node struct {
 func (n *node) ID() int64 { return n.id }
 
 func (n *node) follows() bool { return n.std.Form == role.FormRib || n.std.Form == role.FormPalmer }
-func (n *node) legs() bool    { return n.std.Form == role.FormLegs && n.std.Name == "legs" }
+func (n *node) legs() bool    { return n.std.Form == role.FormLegs && n.std.Name == role.Legs }
 func (n *node) last() bool    { return n.Deed == Build && n.std.Form == role.FormHead || n.Deed == Finish }
 
 // An edge is a rule about two steps: where it holds, a comes before b.
@@ -130,12 +130,12 @@ var edges = []edge{
 	},
 	{
 		holds: func(a, b *node) bool {
-			return a.std.Form == role.FormCase && a.Deed == TieIn && b.std.Name == "thorax" && a.Part < b.Part
+			return a.std.Form == role.FormCase && a.Deed == TieIn && b.std.Name == role.Thorax && a.Part < b.Part
 		},
 		first: "a wing case goes in before the thorax that it covers",
 	},
 	{
-		holds: func(a, b *node) bool { return b.Deed == PullOver && a.std.Name == "thorax" && a.Deed == Wind },
+		holds: func(a, b *node) bool { return b.Deed == PullOver && a.std.Name == role.Thorax && a.Deed == Wind },
 		then:  "a wing case is pulled over when the thorax and the legs are in", never: "the %s is pulled over a thorax that is not there yet",
 	},
 	{
@@ -159,7 +159,7 @@ func nodesOf(d dressing.Dressing) []*node {
 	atEnd := float64(len(d.Parts))
 	covered := slices.ContainsFunc(d.Parts, func(p dressing.Part) bool { // something lies under a wing case
 		std, _ := p.Standard()
-		return !p.Absent && (std.Name == "thorax" || std.Name == "legs")
+		return !p.Absent && (std.Name == role.Thorax || std.Name == role.Legs)
 	})
 	for i, p := range d.Parts {
 		if std, _ = p.Standard(); p.Absent {
@@ -173,11 +173,11 @@ func nodesOf(d dressing.Dressing) []*node {
 		case std.Form == role.FormHook:
 		case std.Form == role.FormBead:
 			add(i, SlideOn, turn, "")
-		case std.Name == "thread":
+		case std.Name == role.Thread:
 			add(i, Start, turn, "")
 		case std.Form == role.FormHead:
 			add(i, Build, turn, "")
-		case std.Name == "finish":
+		case std.Name == role.Finish:
 			add(i, Finish, turn, "")
 		case std.Form == role.FormRib || std.Form == role.FormPalmer:
 			over := bodyUnder(d, i)
@@ -220,7 +220,7 @@ func nodesOf(d dressing.Dressing) []*node {
 func bodyUnder(d dressing.Dressing, i int) int {
 	body := func(k int) bool {
 		std, _ := d.Parts[k].Standard()
-		return std.Kin == "body" && std.Form == role.FormWound && !d.Parts[k].Absent
+		return std.Kin == role.Body && std.Form == role.FormWound && !d.Parts[k].Absent
 	}
 	for k := i - 1; k >= 0; k-- {
 		if body(k) {

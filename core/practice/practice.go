@@ -7,6 +7,7 @@ package practice
 
 import (
 	"fmt"
+	"mothledger/core/role"
 	"slices"
 	"strings"
 
@@ -116,7 +117,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 			continue
 		}
 		switch std.Name {
-		case "tail":
+		case role.Tail:
 			if !p.Length.IsZero() {
 				continue
 			}
@@ -133,7 +134,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				p.Length = l
 				note(i, "length", l.String(), "dry-tail")
 			}
-		case "rib":
+		case role.Rib:
 			if p.Winding == "" {
 				p.Winding = "counter"
 				if c.School("rib-way") == "with-soft" && soft(d) {
@@ -145,7 +146,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				p.Spacing = c.School("rib-spacing")
 				note(i, "spacing", p.Spacing, "rib-spacing")
 			}
-		case "body hackle":
+		case role.BodyHackle:
 			if p.Turns == nil && style != "dry" {
 				v := measure.Interval{Low: 5, High: 5}
 				if c.School("palmer") == "sparse" {
@@ -154,12 +155,12 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				p.Turns = &v
 				note(i, "turns", v.String(), "palmer")
 			}
-		case "body", "abdomen":
+		case role.Body, role.Abdomen:
 			if from, _ := p.Lies(); from.IsZero() {
 				p.From = map[string]measure.Length{"bend": {Low: 1, High: 1, Of: measure.Shank}, "barb": {Low: 1, High: 1, Of: measure.Barb}, "point": {Low: 1, High: 1, Of: measure.Point}}[c.School("body-end")]
 				note(i, "from", "at the "+c.School("body-end"), "body-end")
 			}
-		case "legs":
+		case role.Legs:
 			if p.Length.IsZero() && nymph {
 				body := d.Find("body")
 				if body < 0 {

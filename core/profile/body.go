@@ -41,22 +41,22 @@ func (m *maker) ends(i int) (from, to float64) {
 	if proportion.EndsOpen(m.d.Parts[i]) && std.Form == role.FormWound && m.feet[i][0] > m.feet[i][1] {
 		to = m.feet[i][1]
 	}
-	if _, said := m.d.Parts[i].Lies(); std.Kin == "body" && said.IsZero() && m.d.Parts[i].Length.IsZero() {
+	if _, said := m.d.Parts[i].Lies(); std.Kin == role.Body && said.IsZero() && m.d.Parts[i].Length.IsZero() {
 		for j, q := range m.d.Parts {
 			qs, _ := q.Standard()
-			if qs.Name == "thorax" && !q.Absent {
+			if qs.Name == role.Thorax && !q.Absent {
 				to, _, _ = m.r.Ends(j)
 			}
 		}
 	}
-	if std.Name == "thorax" {
+	if std.Name == role.Thorax {
 		if proportion.EndsOpen(m.d.Parts[i]) && !m.winged() { // dubbed up to the head, over the feet of legs and flash
 			head, _ := m.headEnds()
 			to = math.Min(to, head)
 		}
 		for j, q := range m.d.Parts {
 			qs, _ := q.Standard()
-			if _, said := q.Lies(); qs.Kin == "body" && !said.IsZero() && m.d.Parts[i].From.IsZero() {
+			if _, said := q.Lies(); qs.Kin == role.Body && !said.IsZero() && m.d.Parts[i].From.IsZero() {
 				_, from, _ = m.r.Ends(j)
 			}
 		}
@@ -71,7 +71,7 @@ func (m *maker) ends(i int) (from, to float64) {
 func (m *maker) winged() bool {
 	return slices.ContainsFunc(m.d.Parts, func(p dressing.Part) bool {
 		std, _ := p.Standard()
-		return !p.Absent && (std.Form == role.FormCollar || std.Form == role.FormWing && std.Name != "flash" || std.Form == role.FormPost)
+		return !p.Absent && (std.Form == role.FormCollar || std.Form == role.FormWing && std.Name != role.Flash || std.Form == role.FormPost)
 	})
 }
 
@@ -102,9 +102,9 @@ func (m *maker) tiedFrom() float64 {
 		std, _ := p.Standard()
 		switch {
 		case p.Absent:
-		case std.Form == role.FormTail || std.Name == "tag" || std.Name == "butt":
+		case std.Form == role.FormTail || std.Name == role.Tag || std.Name == role.Butt:
 			return usual
-		case std.Kin == "body":
+		case std.Kin == role.Body:
 			from, _ := p.Lies()
 			f, _, _ := m.r.Ends(i)
 			rear, said = math.Max(rear, f), said || !from.IsZero()
@@ -127,7 +127,7 @@ func (m *maker) underbody() {
 func (m *maker) gloss() {
 	for i, p := range m.d.Parts {
 		std, _ := p.Standard()
-		if p.Absent || std.Name != "finish" || !strings.Contains(m.name(i), "resin") && !strings.Contains(m.name(i), "epoxy") {
+		if p.Absent || std.Name != role.Finish || !strings.Contains(m.name(i), "resin") && !strings.Contains(m.name(i), "epoxy") {
 			continue
 		}
 		from, to := m.bodyEnds()
@@ -152,10 +152,10 @@ func (m *maker) wound(i int, std role.Role) {
 	round := fallsAway(m.kind(i))
 	m.envelope(&s, from, to, func(t float64) float64 {
 		h := thick * m.g.GapeMM * proportion.Girth(std, m.kind(i), t)
-		if wide := from - to; std.Name == "thorax" && wide < 0.12 { // a thorax that has no room is no wall
+		if wide := from - to; std.Name == role.Thorax && wide < 0.12 { // a thorax that has no room is no wall
 			h *= 0.6 + 0.4*wide/0.12
 		}
-		if edge := math.Min(t, 1-t); edge < 0.12 && std.Name != "thorax" { // nothing wound ends as if cut with a ruler
+		if edge := math.Min(t, 1-t); edge < 0.12 && std.Name != role.Thorax { // nothing wound ends as if cut with a ruler
 			k := 1 - edge/0.12
 			h = math.Max(h*(1-round*k*k), m.g.WireMM/2)
 		}
@@ -193,7 +193,7 @@ func (m *maker) bodyEnds() (from, to float64) {
 	from, to = 0.97, m.r.Usual(0.22)
 	found := false
 	for i, p := range m.d.Parts {
-		if std, _ := p.Standard(); std.Kin == "body" && !p.Absent {
+		if std, _ := p.Standard(); std.Kin == role.Body && !p.Absent {
 			f, t := m.ends(i)
 			if !found {
 				from, to = f, t
@@ -210,7 +210,7 @@ func (m *maker) bodyEnds() (from, to float64) {
 func (m *maker) bodyFront() float64 {
 	front := 1.0
 	for i, p := range m.d.Parts {
-		if std, _ := p.Standard(); !p.Absent && std.Form == role.FormWound && std.Name != "tag" && std.Name != "butt" && std.Name != "hot spot" {
+		if std, _ := p.Standard(); !p.Absent && std.Form == role.FormWound && std.Name != role.Tag && std.Name != role.Butt && std.Name != role.HotSpot {
 			_, to := m.ends(i)
 			front = math.Min(front, to)
 		}
@@ -296,7 +296,7 @@ func (m *maker) gaugeMM(i int) float64 {
 func (m *maker) wingCase(i int) {
 	from, to, _ := m.r.Ends(i)
 	for j, q := range m.d.Parts {
-		if std, _ := q.Standard(); std.Name == "thorax" && m.d.Parts[i].From.IsZero() {
+		if std, _ := q.Standard(); std.Name == role.Thorax && m.d.Parts[i].From.IsZero() {
 			from, to = m.ends(j)
 		}
 	}
@@ -350,10 +350,10 @@ func (m *maker) head() {
 	antennae := -1
 	for i, p := range m.d.Parts {
 		std, _ := p.Standard()
-		if std.Name == "head" && !p.Absent {
+		if std.Name == role.Head && !p.Absent {
 			idx = i
 		}
-		if std.Name == "antennae" && !p.Absent {
+		if std.Name == role.Antennae && !p.Absent {
 			antennae = i
 		}
 	}

@@ -238,7 +238,7 @@ func (m *maker) shape(kind Kind, i int) Shape {
 
 func (m *maker) threadColour() string {
 	for i, p := range m.d.Parts {
-		if std, _ := p.Standard(); std.Name == "thread" && len(p.Materials) > 0 {
+		if std, _ := p.Standard(); std.Name == role.Thread && len(p.Materials) > 0 {
 			_, c, _ := m.ink(i)
 			return c
 		}
@@ -265,9 +265,9 @@ func (m *maker) paint() {
 			layer[i] = -1
 		case !known:
 			layer[i] = unheardOf
-		case std.Name == "tag":
+		case std.Name == role.Tag:
 			layer[i] = 2
-		case std.Name == "underwing":
+		case std.Name == role.Underwing:
 			layer[i] = glossed
 		case std.Form == role.FormCollar && wetHackle && m.wingBehindHackle(i):
 			layer[i] = glossed // a wet hackle tied before the wing lies under it
@@ -293,7 +293,7 @@ func (m *maker) paint() {
 // wingBehindHackle tells whether the wing is tied after hackle i.
 func (m *maker) wingBehindHackle(i int) bool {
 	for j := i + 1; j < len(m.d.Parts); j++ {
-		if std, _ := m.d.Parts[j].Standard(); std.Kin == "wing" {
+		if std, _ := m.d.Parts[j].Standard(); std.Kin == role.Wing {
 			return true
 		}
 	}

@@ -52,7 +52,7 @@ func (m *maker) tail(i int, std role.Role) {
 		s.LengthLow = r2(length * 0.55)
 	case material.Wool, material.Yarn, material.Floss, material.Flash:
 		usual, s.Spread, s.Curve, s.Level = 18, 12, 0.02, true
-		if std.Name == "shuck" {
+		if std.Name == role.Shuck {
 			s.LengthLow = r2(length * 0.75)
 			s.Level = false
 		}
@@ -128,11 +128,11 @@ func (m *maker) wing(i int, std role.Role) {
 		return
 	}
 	switch {
-	case std.Name == "topping" || strings.Contains(name, "topping") || strings.Contains(name, "crest"):
+	case std.Name == role.Topping || strings.Contains(name, "topping") || strings.Contains(name, "crest"):
 		s := base
 		s.Count, s.Angle, s.Spread, s.Curve = 6, 30, 5, 0.42
 		m.out = append(m.out, s)
-	case std.Name == "flash" || k == material.Flash:
+	case std.Name == role.Flash || k == material.Flash:
 		s := base
 		n, _ := m.countOf(i, 6)
 		s.Count, s.Angle, s.Spread, s.Curve = n, 13, 9, 0.08
@@ -174,7 +174,7 @@ func (m *maker) wing(i int, std role.Role) {
 	default: // hair, yarn, fibres
 		s := base
 		s.Count, s.Angle, s.Spread, s.Curve, s.Level = 42, 17, 12, 0.05, true
-		if std.Name == "underwing" {
+		if std.Name == role.Underwing {
 			s.Count, s.Angle, s.Spread = 22, 13, 8
 		}
 		if n, stated := m.d.Parts[i].Count, m.d.Parts[i].Count != nil; stated && n.Of != "bunch" {
@@ -225,7 +225,7 @@ func (m *maker) root(i int) float64 {
 func (m *maker) legs(i int, std role.Role) {
 	length, assumed := m.lengthOf(i)
 	st := m.footAt(i)
-	if std.Name == "legs" {
+	if std.Name == role.Legs {
 		st = math.Max(st, m.r.Usual(0.16))
 	}
 	x, y := m.ax.at(st, -m.stationHalf(st)*0.6)
@@ -233,7 +233,7 @@ func (m *maker) legs(i int, std role.Role) {
 	s.Root = pt(x, y)
 	s.Assumed = s.Assumed || assumed
 	s.Length, s.LengthLow = r2(length), r2(length*0.85)
-	if std.Name == "throat" {
+	if std.Name == role.Throat {
 		s.Angle, s.Spread, s.Curve = -32, 26, 0.05
 		s.Count, _ = m.countOf(i, 16)
 	} else {
@@ -281,7 +281,7 @@ func (m *maker) unknown(i int) {
 // thorax gives the part that is the thorax and where it lies; -1 where there is none.
 func (m *maker) thorax() (part int, from, to float64) {
 	for i, p := range m.d.Parts {
-		if std, _ := p.Standard(); std.Name == "thorax" && !p.Absent {
+		if std, _ := p.Standard(); std.Name == role.Thorax && !p.Absent {
 			from, to = m.ends(i)
 			return i, from, to
 		}

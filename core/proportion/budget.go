@@ -118,14 +118,14 @@ func (r *Resolver) Budget() Budget {
 		from, to, stated := r.Ends(i)
 		fromMM, toMM := from*g.ShankMM, to*g.ShankMM
 		// where nobody said how far it goes, it leaves room for what comes after
-		if EndsOpen(p) && std.Name != "hot spot" {
+		if EndsOpen(p) && std.Name != role.HotSpot {
 			toMM = math.Min(fromMM, math.Max(toMM, bead+b.NeedMM))
-			if bead > 0 && std.Kin == "body" && !thoraxed { // it runs up to the bead
+			if bead > 0 && std.Kin == role.Body && !thoraxed { // it runs up to the bead
 				toMM = math.Min(fromMM, bead+b.NeedMM)
 			}
 		}
 		b.Stretches = append(b.Stretches, Stretch{i, p.Role, fromMM, toMM, !stated})
-		if std.Name == "hot spot" {
+		if std.Name == role.HotSpot {
 			continue
 		}
 		bodied = true
@@ -167,9 +167,9 @@ func (r *Resolver) ThreadCollar() int {
 		std, _ := p.Standard()
 		switch {
 		case p.Absent:
-		case std.Name == "head":
+		case std.Name == role.Head:
 			return -1
-		case std.Name == "hot spot" && p.From.IsZero() && p.To.IsZero() && p.Length.IsZero():
+		case std.Name == role.HotSpot && p.From.IsZero() && p.To.IsZero() && p.Length.IsZero():
 			collar = i
 		}
 	}

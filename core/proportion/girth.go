@@ -30,11 +30,11 @@ func bulk(std role.Role, k material.Kind) (rear, front float64) {
 		rear, front = 0.05, 0.11
 	}
 	switch std.Name {
-	case "thorax":
+	case role.Thorax:
 		rear, front = math.Max(0.17, front+0.05), math.Max(0.17, front+0.03)
-	case "tag", "butt", "hot spot":
+	case role.Tag, role.Butt, role.HotSpot:
 		rear, front = rear*1.05, rear*1.15
-		if std.Name == "butt" {
+		if std.Name == role.Butt {
 			rear, front = 0.13, 0.13
 		}
 	}
@@ -47,9 +47,9 @@ func Girth(std role.Role, k material.Kind, t float64) float64 {
 	rear, front := bulk(std, k)
 	h := rear + (front-rear)*ease(t)
 	switch {
-	case std.Name == "thorax": // a ball, drawn out along the shank
+	case std.Name == role.Thorax: // a ball, drawn out along the shank
 		h *= 0.12 + 0.93*math.Pow(math.Max(0, math.Sin(math.Pi*(0.02+0.96*t))), 0.55)
-	case std.Name == "tag" || std.Name == "butt":
+	case std.Name == role.Tag || std.Name == role.Butt:
 	default:
 		h *= 1 - 0.35*math.Pow(math.Max(0, (t-0.86)/0.14), 2) // rounds off at the front
 		h *= 1 - 0.3*math.Pow(math.Max(0, (0.06-t)/0.06), 2)  // and where it begins

@@ -401,7 +401,7 @@ func (r *Resolver) LengthOrUsual(i int) (Span, bool) {
 // practice, no source.
 func usualLengthMM(std role.Role, style string, g hook.Geometry) float64 {
 	switch std.Name {
-	case "tail":
+	case role.Tail:
 		switch style {
 		case "dry", "emerger":
 			return g.ShankMM
@@ -409,24 +409,24 @@ func usualLengthMM(std role.Role, style string, g hook.Geometry) float64 {
 			return 0.5 * g.ShankMM
 		}
 		return 0.7 * g.ShankMM
-	case "shuck":
+	case role.Shuck:
 		return 0.7 * g.ShankMM
-	case "wing", "underwing", "overwing", "flash", "topping":
+	case role.Wing, role.Underwing, role.Overwing, role.Flash, role.Topping:
 		return 1.0 * g.ShankMM
-	case "post", "indicator":
+	case role.Post, role.Indicator:
 		return 1.4 * g.GapeMM
-	case "hackle", "collar", "body hackle":
+	case role.Hackle, role.Collar, role.BodyHackle:
 		if style == "dry" || style == "emerger" {
 			return 1.5 * g.GapeMM
 		}
 		return 1.2 * g.GapeMM
-	case "throat":
+	case role.Throat:
 		return 1.1 * g.GapeMM
-	case "legs":
+	case role.Legs:
 		return 0.45 * g.ShankMM
-	case "cheeks":
+	case role.Cheeks:
 		return 0.35 * g.ShankMM
-	case "antennae":
+	case role.Antennae:
 		return 0.8 * g.ShankMM
 	}
 	return 0.5 * g.ShankMM

@@ -184,6 +184,9 @@ func (m *maker) absent() bool {
 	}
 	m.part.Absent = true
 	m.take(0, min(end, len(m.toks)), "plain", "this part is left out")
+	for end < len(m.toks) && m.mark(end) {
+		end++
+	}
 	if end < len(m.toks) {
 		if m.is(end, cOwnHabit) > 0 { // "none in the original; I add gold wire"
 			m.part.Said = append(m.part.Said, Said{By: "tier", Text: m.text(end, len(m.toks))})
@@ -239,7 +242,9 @@ func (m *maker) clause(c *clause, n int) {
 	case c.kind == saysAside:
 		m.bracket = c.open == "(" || c.open == "["
 		m.aside = c.has(kSays) && c.shut == "" || c.has(kAgain) || c.has(kDoubtful) && m.bracket
-		m.conditions(*c)
+		if c.has(kThing, kLength, kTurns, kNumber) {
+			m.conditions(*c)
+		}
 		m.remark(*c, "kept as a remark")
 		return
 	case c.kind == saysOwn, c.kind == saysSpecimen:
@@ -338,6 +343,11 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
+	if c.kind == saysWhy && len(c.chunks) == 4 && c.chunks[1].kind == kStandsFor && c.chunks[2].kind == kAuxiliary && c.chunks[3].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
+		m.keepLength(c.chunks[3])
+		m.note(c.from(), c.chunks[3].from, "kept as a remark")
+		return true
+	}
 	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" && c.chunks[i].word != "measures" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
@@ -347,7 +357,7 @@ func (m *maker) reachIn(c clause) bool {
 			m.keepLength(x)
 			m.note(c.from(), x.from, "kept as a remark")
 			return true
-		case x.kind == kPart && c.chunks[i].word == "covers" && m.part.Length.IsZero():
+		case x.kind == kPart && c.chunks[i].word == "covers" && m.part.Length.IsZero() && !threadPlace(measure.Length{Of: measure.Unit(x.word)}):
 			m.part.Length = measure.Length{Low: 1, High: 1, Of: measure.Unit(x.word), Text: m.text(c.from(), x.to)}
 			m.take(c.from(), x.to, "length", "as long as the "+x.word)
 			return true
@@ -623,7 +633,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case (prep == "for" || prep == "as") && len(m.said) == 0 && p.one && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
 		m.take(x.from, x.to, "plain", "")
 		return false
-	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != "thread" && m.std.Form != role.FormBead: // "a tail I leave out"
+	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
 		m.take(x.from, x.to, "plain", "")
 		return false
 	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == "holds" || c.chunks[i+1].word == "does"): // "the stem left bare"
@@ -640,6 +650,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && p.definite && m.std.Form == role.FormWound && m.nounSaid(): // "floss for two turns of the tinsel"
+		return shadow("turns of another part")
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPrepared && m.is(c.chunks[i-2].to-1, cCleared) > 0:
 		return shadow("what it is cleared of")
 	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
@@ -647,7 +659,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.nounSaid() && m.other(x) != nil:
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case prep == "" && m.known(p):
+	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
 	case m.negated, m.act == "takes away", m.act == "does", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
@@ -694,13 +706,13 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	}
 	m.inked(p)
 	if !p.across.IsZero() {
-		if m.std.Form == role.FormBead || m.std.Name == "eyes" {
+		if m.std.Form == role.FormBead || m.std.Name == role.Eyes {
 			m.part.DiameterMM = cmp.Or(m.part.DiameterMM, p.across.Mid())
 		} else {
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && (p.count != nil || p.unit != "" || p.amount != "") {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "") {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {
@@ -736,7 +748,7 @@ func (m *maker) threadLike(p phrase) bool {
 
 // wounds tells "against the pheasant": a winding said by what it crosses.
 func (m *maker) wounds(prep string, p phrase) bool {
-	return prep == "against" && p.to > 0 && m.wound() && (m.std.Form != role.FormWound || m.std.Name == "tag") && m.part.Winding == "" && !m.parachute()
+	return prep == "against" && p.to > 0 && m.wound() && (m.std.Form != role.FormWound || m.std.Name == role.Tag) && m.part.Winding == "" && !m.parachute()
 }
 
 // inked marks the words of a phrase as what they are.
@@ -758,7 +770,7 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
-	if p.amount != "" && !(p.amount == "some" && (m.std.Name == "thread" || m.nounSaid() && p.noun)) {
+	if p.amount != "" && !(p.amount == "some" && (m.std.Name == role.Thread || m.nounSaid() && p.noun)) {
 		m.amount(p.amount)
 	}
 	part := m.part
@@ -828,6 +840,9 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 func (m *maker) bareUnit(p *phrase) string {
 	switch m.std.Form {
 	case role.FormTail, role.FormLegs:
+		if p.lastNoun == material.Feather && p.count.High <= 3 && len(p.name) > 0 && wholeFeathers[lastWord(p.name[len(p.name)-1])] { // one topping
+			return "feather"
+		}
 		if p.lastNoun == material.Rubber {
 			return "strand"
 		}
@@ -846,6 +861,9 @@ func (m *maker) bareUnit(p *phrase) string {
 	}
 	return ""
 }
+
+// wholeFeathers are put on whole, where others are put on by their fibres.
+var wholeFeathers = lexicon.Set("whole feather")
 
 func (m *maker) amount(a string) {
 	if a != "" && !strings.Contains(m.part.Amount, a) {
@@ -872,9 +890,9 @@ func (m *maker) wound() bool {
 		return false
 	}
 	switch m.std.Name {
-	case "underbody":
+	case role.Underbody:
 		return said("lead", "wire")
-	case "thread", "post", "eyes", "indicator", "antennae":
+	case role.Thread, role.Post, role.Eyes, role.Indicator, role.Antennae:
 		return false
 	}
 	return true
@@ -903,11 +921,11 @@ func (m *maker) turns(c clause, i int) {
 		end := x.to
 		if m.holdsDown(c, i) {
 			end = max(end, c.to())
-			if m.std.Name != "thread" {
+			if m.std.Name != role.Thread {
 				m.part.Acts = append(m.part.Acts, m.text(x.from, end))
 			}
 		}
-		if m.std.Name == "thread" || end == x.to {
+		if m.std.Name == role.Thread || end == x.to {
 			m.note(x.from, x.to, "a turn on the way, not how often this part is wound")
 		}
 		m.take(x.from, end, "note", "a turn on the way, not how often this part is wound")
@@ -920,6 +938,12 @@ func (m *maker) turns(c clause, i int) {
 				q.Turns = &v
 			}
 			m.take(x.from, x.to, "turns", "wound "+x.v.String()+" times, of the "+q.Role)
+			return
+		}
+	}
+	if m.std.Form == role.FormWound && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
+		if y := c.chunks[i+2]; y.kind == kThing && y.thing.definite && !m.ownThing(*y.thing) || y.kind == kPart { // "floss for two turns of the tinsel"
+			m.note(x.from, x.to, "turns of another part")
 			return
 		}
 	}
@@ -971,10 +995,10 @@ func (m *maker) namedSince(from, to int) bool {
 // of thread", "one turn beneath the wing to lift it".
 func (m *maker) holdsDown(c clause, i int) bool {
 	x := c.chunks[i]
-	if m.std.Name == "underweight" {
+	if m.std.Name == role.Underweight {
 		return false
 	}
-	if m.std.Name == "head" || m.std.Name == "finish" {
+	if m.std.Name == role.Head || m.std.Name == role.Finish {
 		return false
 	}
 	if m.act == "ties" || m.act == "ties off" || m.act == "holds" {
@@ -987,7 +1011,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 			k++
 		}
 		if m.low(k) == "thread" || m.low(k) == "silk" {
-			return m.std.Name != "head" && m.std.Name != "tag" && m.std.Name != "butt"
+			return m.std.Name != role.Head && m.std.Name != role.Tag && m.std.Name != role.Butt
 		}
 	}
 	if m.low(j) == "will" {
@@ -1047,6 +1071,24 @@ func (m *maker) enumerates() bool {
 	return false
 }
 
+// behind tells whether turns behind the wing were spoken of, so that more in front are on top of them.
+func (m *maker) behind() bool {
+	for k := range m.toks {
+		if m.low(k) == "behind" && m.turned != nil && k > m.turned.from {
+			return true
+		}
+	}
+	return false
+}
+
+// lastFigure tells a figure that ends what is said of a hackle or a rib, right behind its material: "brown
+// hen 2".
+func (m *maker) lastFigure(c clause, i int) bool {
+	x := c.chunks[i]
+	return i > 0 && i == len(c.chunks)-1 && x.to == x.from+1 && m.toks[x.from].Kind == measure.Number && !c.has(kAct, kAuxiliary) && m.atEnd(x.to) &&
+		(m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer || m.std.Form == role.FormRib) && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.noun && c.chunks[i-1].thing.count == nil && c.chunks[i-1].thing.unit != "fibre"
+}
+
 func (m *maker) number1(c clause, i int) {
 	x := c.chunks[i]
 	if len(c.chunks) == 1 && c.open == "(" && m.enumerates() { // "(1) badger cock, (2) hot orange"
@@ -1062,6 +1104,7 @@ func (m *maker) number1(c clause, i int) {
 	switch {
 	case alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+		m.lastFigure(c, i) && x.v.Low >= 2 && x.v.Low <= 9 && whole && m.part.Turns == nil,
 		alone && m.std.Form == role.FormCollar && whole && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v
 		m.part.Turns = &v
@@ -1082,6 +1125,16 @@ func (m *maker) number1(c clause, i int) {
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
+	if whole && m.low(x.to) == "in" && m.low(x.to+1) == "front" && m.std.Form == role.FormCollar && m.part.Turns != nil && m.behind() { // "two turns of hen behind the wing, two in front"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		return
+	}
+	if x.word == "x" && whole && i > 0 && m.is(c.chunks[i-1].from, cCoated) > 0 && m.part.Coats == 0 { // "varnished x2"
+		m.part.Coats = x.v.High
+		m.note(x.from, x.to, "")
+		return
+	}
 	m.unread = append(m.unread, x)
 	m.take(x.from, x.to, "unread", "")
 }
@@ -1089,7 +1142,7 @@ func (m *maker) number1(c clause, i int) {
 // suits keeps what a part cannot be of from being its material: a thread is of no fur, a bead
 // of no floss.
 func (m *maker) suits(p phrase) bool {
-	if m.std.Name == "thread" {
+	if m.std.Name == role.Thread {
 		switch p.lastNoun {
 		case "", material.Thread, material.Floss, material.Yarn, material.Wool, material.Strip:
 			return true
@@ -1102,9 +1155,9 @@ func (m *maker) suits(p phrase) bool {
 // bareCount is what a bare number counts of a part.
 func (m *maker) bareCount(alone bool) string {
 	switch {
-	case m.std.Name == "topping", m.std.Name == "cheeks":
+	case m.std.Name == role.Topping, m.std.Name == role.Cheeks:
 		return "feather"
-	case m.part.Role == "feelers", m.std.Name == "antennae":
+	case m.part.Role == "feelers", m.std.Name == role.Antennae:
 		return "strand"
 	case m.counted != nil && m.counted.unit != "":
 		return m.counted.unit
@@ -1179,7 +1232,7 @@ func (m *maker) sameAgain(x chunk) {
 	}
 	if x.kind == kSame {
 		fits = func(q Part, r role.Role) bool {
-			return r.Form != role.FormRib && len(q.Materials) > 0 && r.Name != "thread"
+			return r.Form != role.FormRib && len(q.Materials) > 0 && r.Name != role.Thread
 		}
 	}
 	before := ""
@@ -1541,6 +1594,14 @@ func (m *maker) rest(c clause, i int) {
 
 // sameThing finds the part whose material "the same hare" is.
 func (m *maker) sameThing(p phrase) {
+	if p.lastNoun == material.Thread && m.std.Form == role.FormHead {
+		for _, q := range m.d.Parts {
+			if std, _ := q.Standard(); std.Name == role.Thread && q.Role != m.part.Role {
+				m.part.SameAs = q.Role
+				return
+			}
+		}
+	}
 	for k := len(m.d.Parts) - 1; k >= 0 && len(p.name) > 0; k-- {
 		q := m.d.Parts[k]
 		for _, mat := range q.Materials {

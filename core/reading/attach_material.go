@@ -35,7 +35,9 @@ func (m *maker) assemble() {
 	for k := 0; k < len(list); k++ {
 		np := list[k]
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
+			if last != nil && np.joint == "or" && tinselish(np) { // "silver wire or flat silver"
+				np.noun = true
+			} else if last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
 				np.noun = true
 			} else if last != nil && material.KindOf(last.Name) == material.Tinsel { // "pearl tinsel, flat"
 				np.grade = append([]string{strings.Join(np.name, " ")}, np.grade...)
@@ -90,7 +92,7 @@ func (m *maker) assemble() {
 		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
 		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == "feather") && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
 			last.Name += " from " + strings.Join(np.name, " ")
-		case np.noun && last != nil && m.std.Name != "head" && m.std.Name != "finish" && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
+		case np.noun && last != nil && m.std.Name != role.Head && m.std.Name != role.Finish && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
 			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
 		case np.noun:
 			alternative := (np.alt || np.joint == "or") && (len(part.Materials) > 0 || len(waiting) > 0)
@@ -277,13 +279,13 @@ func nounAhead(list []placed, k int, stretches bool) bool {
 // implied is the material that a label implies where only a colour is given.
 func (m *maker) implied() string {
 	switch m.std.Name {
-	case "thread":
+	case role.Thread:
 		return "thread"
-	case "rib":
+	case role.Rib:
 		if m.part.DiameterMM > 0 { // "0.09 mm copper"
 			return "wire"
 		}
-	case "bead":
+	case role.Bead:
 		if m.part.Role == "cone" || m.part.Role == "cone head" || m.part.Role == "conehead" {
 			return "cone"
 		}
@@ -360,7 +362,7 @@ func (m *maker) settleAmounts() {
 		p := &m.said[i]
 		grades := p.grade[:0:0]
 		for _, g := range p.grade {
-			if (m.std.Form == role.FormHead || m.std.Name == "finish") && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") || m.std.Form == role.FormWound && strings.HasPrefix(g, "thin") && len(p.name)+len(p.colour) == 0 {
+			if (m.std.Form == role.FormHead || m.std.Name == role.Finish) && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") || m.std.Form == role.FormWound && strings.HasPrefix(g, "thin") && len(p.name)+len(p.colour) == 0 {
 				m.amount(g)
 				continue
 			}

@@ -43,6 +43,8 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	switch {
+	case m.act == "holds" && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
+		m.keepLength(x)
 	case m.act == "holds" || m.act == "takes away", m.act == "cuts" && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
 		note("kept as a remark")
 	case m.act == "begins" && l.Reach && !l.IsPart() && p.From.IsZero():
@@ -52,13 +54,15 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+	case m.act == "ties" && m.saysLength(x):
+		m.keepLength(x)
 	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
-	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == "body" || m.std.Kin == "thorax") && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
+	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == role.Body || m.std.Kin == role.Thorax) && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"
@@ -74,7 +78,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.low(x.from) == "over" && l.IsPart() && m.std.Form != role.FormCase,
 		m.std.Form == role.FormWound && !l.Reach && l.Of == measure.Gape && before == "to",
 		l.Of == measure.Eye && m.fromEyeOn(x.to),
-		m.std.Name == "thread" && m.act == "",
+		m.std.Name == role.Thread && m.act == "",
 		mm && m.std.Form == role.FormWound && m.thickness(x.from),
 		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
 		note("kept as a remark")
@@ -83,6 +87,16 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	default:
 		m.keepLength(x)
 	}
+}
+
+// saysLength tells "at just the length of the shank", which is how long it is and not where.
+func (m *maker) saysLength(x chunk) bool {
+	for k := x.from; k < x.to; k++ {
+		if m.low(k) == "length" && m.low(k+1) == "of" && !x.l.IsPart() {
+			return true
+		}
+	}
+	return false
 }
 
 // keepLength keeps a chunk as the part's length, or as the place where it ends. A second
@@ -125,8 +139,13 @@ func (m *maker) alone(x chunk) bool {
 	return (x.from == 0 || m.mark(x.from-1)) && (x.to == len(m.toks) || m.mark(x.to))
 }
 
-// tied keeps where a thing is caught in.
+// tied keeps where a thing is caught in. Thread that goes on somewhere begins there.
 func (m *maker) tied(x chunk, l measure.Length) {
+	if m.std.Name == role.Thread && m.part.From.IsZero() && m.part.To.IsZero() && !l.Reach {
+		m.part.From = l
+		m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+		return
+	}
 	if l.Of == measure.Point && m.by(x) { // "tied in by the point"
 		m.take(x.from, x.to, "preparation", "")
 		return
@@ -220,17 +239,17 @@ func (m *maker) gauge(c clause, i int) bool {
 		m.take(x.from, x.to, "size", "a grade of the material")
 		return true
 	}
-	if m.std.Form == role.FormBead || m.std.Name == "eyes" {
+	if m.std.Form == role.FormBead || m.std.Name == role.Eyes {
 		return across()
 	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && c.chunks[i+1].thing.lastNoun == material.Bead { // "weight: a 3 mm brass bead"
 		return across()
 	}
-	if m.std.Name == "thread" && x.l.Mid() > 5 { // "two inches left hanging"
+	if m.std.Name == role.Thread && x.l.Mid() > 5 { // "two inches left hanging"
 		m.note(x.from, x.to, "kept as a remark")
 		return true
 	}
-	if m.std.Name == "thread" || x.l.Mid() < 0.6 || m.std.Name == "underweight" && x.l.Mid() < 1.5 { // lead is sold to about 0.9 mm
+	if m.std.Name == role.Thread || x.l.Mid() < 0.6 || m.std.Name == role.Underweight && x.l.Mid() < 1.5 { // lead is sold to about 0.9 mm
 		return across()
 	}
 	if m.std.Form == role.FormTail || m.std.Form == role.FormWing {
@@ -414,14 +433,14 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		}
 	}
-	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != "thread" {
+	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(f, t)
 	}
 }
 
 // returns tells a place from which the work goes back again: "taken round the bend and back up".
 func (m *maker) returns(c clause, i int) bool {
-	if i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
+	if m.std.Name == role.Thread || i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
 		return false
 	}
 	return m.is(c.chunks[i+2].from, cBackAgain) > 0
@@ -481,7 +500,7 @@ func (m *maker) stretch1(c clause, i int) {
 		return
 	}
 	p.From, p.To = x.l, x.end
-	if m.act == "" && m.std.Name != "thread" {
+	if m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(x.l, x.end)
 	}
 	m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))

@@ -8,6 +8,7 @@ type clause struct {
 	open   string // the stop before it: "", ",", ";", ".", "(" and so on
 	shut   string // the stop behind it
 	first  bool   // the first of its sentence
+	joined bool   // with the clause that holds its verb
 }
 
 type clauseKind uint8
@@ -40,6 +41,17 @@ func (c clause) where(kinds ...kind) int {
 		}
 	}
 	return -1
+}
+
+// byOthers tells whether somebody else than the tier is who a clause is about, not only whom
+// something was had from: "dyed for her by a friend".
+func (c clause) byOthers() bool {
+	for i, x := range c.chunks {
+		if x.kind == kOthers && (i == 0 || c.chunks[i-1].kind != kPreposition) {
+			return true
+		}
+	}
+	return false
 }
 
 // unread counts the content words that nobody knows.
@@ -87,14 +99,61 @@ func (t *stretch) clauses(list []chunk) []clause {
 		cur.chunks = append(cur.chunks, x)
 	}
 	shut("")
+	doubt := bracketsInDoubt(out)
 	for i := range out {
 		out[i].kind = t.kindOf(out[i], i)
+		if doubt[i] {
+			out[i].kind = saysAside
+		}
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
 		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}
+	}
+	return out
+}
+
+// wherePlainly tells a clause behind "where" that says what was done there: it begins with who did it,
+// or with the thing, and an act of tying.
+func (t *stretch) wherePlainly(c clause, lead int) bool {
+	if lead+2 >= len(c.chunks) {
+		return false
+	}
+	switch c.chunks[lead+1].kind {
+	case kPerson, kStandsFor:
+	default:
+		return false
+	}
+	switch x := c.chunks[lead+2]; x.kind {
+	case kAct:
+		return x.word == "ties" || x.word == "stops" || x.word == "begins" || x.word == "ties off"
+	case kEnd, kStart:
+		return true
+	}
+	return false
+}
+
+// bracketsInDoubt tells the clauses that stand in brackets of which one word says that all in it is in
+// another hand: "[in ink, later hand: yellow better]".
+func bracketsInDoubt(all []clause) []bool {
+	out := make([]bool, len(all))
+	for i := 0; i < len(all); i++ {
+		if all[i].open != "[" && all[i].open != "(" {
+			continue
+		}
+		end, doubt := i, false
+		for ; end < len(all); end++ {
+			doubt = doubt || all[end].has(kDoubtful)
+			if all[end].shut == "]" || all[end].shut == ")" {
+				break
+			}
+		}
+		for k := i; k <= min(end, len(all)-1) && doubt; k++ {
+			out[k] = true
+		}
+		i = end
 	}
 	return out
 }
@@ -129,8 +188,8 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		return true
 	case kInTime:
 		return true
-	case kInstead:
-		return true
+	case kInstead: // not "if hen is not to be had"
+		return cur.chunks[0].kind != kInCase || cur.chunks[len(cur.chunks)-1].kind != kAuxiliary
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
 	case kPerson, kOthers:
@@ -193,6 +252,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		}
 		return saysWhy
 	case kInCase, kInTime:
+		if t.low(first.from) == "where" && t.wherePlainly(c, lead) { // "where it stopped a third short of the eye"
+			return saysPlainly
+		}
 		if first.kind == kInTime && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && t.is(first.from, cHavingDone) > 0 { // "after running thread down the shank"
 			return saysPlainly
 		}
@@ -215,7 +277,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
-	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.has(kOthers) && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
+	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.byOthers() && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
 		return saysAside
 	case c.has(kReplaces):
 		return saysElse

@@ -10,11 +10,12 @@ import (
 	"mothledger/core/measure"
 )
 
-// credits are the headers that end in "by": whoever stands behind them tied or devised the fly.
+// credits are the headers that end in "by" or "from": whoever stands behind them tied or devised the
+// fly.
 var credits, creditOf = func() (measure.Phrases, []string) {
 	var phrases, of []string
 	for _, r := range lexicon.Rows("header") {
-		if strings.HasSuffix(r.Phrase, " by") {
+		if strings.HasSuffix(r.Phrase, " by") || strings.HasSuffix(r.Phrase, " from") {
 			phrases, of = append(phrases, r.Phrase), append(of, r.Value)
 		}
 	}
@@ -42,6 +43,20 @@ func (r *reader) credit(s string) bool {
 		r.d.Notes = append(r.d.Notes, m[2])
 		return true
 	}
+	if m := nameDated.FindStringSubmatch(s); m != nil && r.d.Tier == "" && yearSaid.MatchString(m[2]) { // "Lotte Brandis, 3 November 2007"
+		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		return true
+	}
+	if m := nameTied.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Set down from what Agnes Pell tied for us in October"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, s)
+		return true
+	}
+	if m := nameOwns.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Recorded from Eoin Rafter's talk"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, s)
+		return true
+	}
 	toks := measure.Lex(s)
 	k, n, of := 0, 0, ""
 	for k < len(toks) && k < 12 {
@@ -67,7 +82,7 @@ func (r *reader) credit(s string) bool {
 		k++
 	}
 	if n == 0 {
-		return false
+		return r.nameAmong(s)
 	}
 	from := k + n
 	end := nameEnd(s, toks, from)
@@ -118,6 +133,18 @@ var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|�
 var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
+	nameDated   = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+),? ((?:\d|\p{Lu}[\p{Ll}.]+ |about |circa |c\. ?)[^,]*\d{4}s?)\.?$`)
+	nameTied    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
+	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
+	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying)\b`)
+	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
+	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
+	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
+	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
+	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
+	inBracket   = regexp.MustCompile(`^\(([^()]*)\)\s*`)
+	cellBreak   = regexp.MustCompile(`\s+\|\s+|\t+|\s{2,}`)
+	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
@@ -135,6 +162,21 @@ func cutFold(s, at string) (before, after string, found bool) {
 // titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
+	text = sentLine.ReplaceAllString(text, "")
+	if m := inBracket.FindStringSubmatch(text); m != nil && len(m[0]) < len(text) { // "(inside the lid) Old Pensioner"
+		r.d.Notes = append(r.d.Notes, m[1])
+		text = text[len(m[0]):]
+	}
+	text = numbered.ReplaceAllString(text, "")
+	if m := howTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How Greta ties the Moonlight Moth"
+		r.d.Tier = m[1]
+		return m[2]
+	}
+	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
+		r.d.Notes = append(r.d.Notes, text)
+		return m[1]
+	}
+	text = r.titleCells(text)
 	if m := atTheVice.FindStringSubmatch(text); m != nil { // "Notes of the bench night. Wilma Roos at the vice; fly: Pepper Quill."
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		text = strings.Trim(strings.Replace(text, m[0], "", 1), " ;,.")
@@ -154,7 +196,7 @@ func (r *reader) titleLine(text string) string {
 		}
 		text = strings.TrimRight(strings.TrimSpace(name), ".")
 	}
-	if before, name, found := cutFold(text, "dressing of the "); found && before == "" {
+	if before, name, found := cutFold(text, "dressing of the "); found && (before == "" || before == "your " || before == "my ") {
 		text = name
 	}
 	if name, who, found := strings.Cut(text, ", by "); found && who != "" && unicode.IsUpper([]rune(who)[0]) && r.d.Tier == "" && r.d.Originator == "" {
@@ -192,18 +234,126 @@ func (r *reader) titleLine(text string) string {
 		text = m[1]
 		r.d.Notes = append(r.d.Notes, m[2])
 	}
-	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil {
-		p := Part{Role: "hook"}
-		q := &reader{words: r.words}
-		q.make(0, &p, newStretch(r.words, text, lexAt(text, m[2], m[3]), "hook"), newMarks(text), true)
-		if q.d.Sizes != nil {
-			r.d.Sizes = q.d.Sizes
-			text = text[:m[0]]
-		}
+	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil && r.sizesSaid(text, m[2], m[3]) {
+		text = text[:m[0]]
 	}
 	if m := variantName.FindStringSubmatch(strings.TrimRight(text, ".")); m != nil && r.d.VariantOf == "" {
 		text = m[1]
 		r.d.Descends("variant of", m[2])
 	}
 	return text
+}
+
+// nameAmong takes the one name that stands between marks in a short line under the title:
+// "Demonstration, Thursday: Miss Dorothea Vane".
+func (r *reader) nameAmong(s string) bool {
+	if r.d.Tier != "" || len(strings.Fields(s)) > 14 {
+		return false
+	}
+	name := ""
+	for _, cell := range strings.FieldsFunc(s, func(c rune) bool { return strings.ContainsRune(":,;()", c) }) {
+		cell = strings.Trim(cell, " .")
+		if !wholeName.MatchString(cell) || !strings.Contains(cell, " ") {
+			continue
+		}
+		known := true
+		for _, senses := range r.words.look(measure.Lex(cell)) {
+			known = known && len(senses) > 0
+		}
+		if known && !honoured.MatchString(cell) {
+			continue
+		}
+		if name != "" {
+			return false
+		}
+		name = cell
+	}
+	if name == "" {
+		name = r.nameOf(s)
+	}
+	if name == "" {
+		return false
+	}
+	r.d.Tier = name
+	if rest := strings.Trim(strings.Replace(s, name, "", 1), " :,;."); rest != "" {
+		r.d.Notes = append(r.d.Notes, rest)
+	}
+	return true
+}
+
+// nameOf gives the one name in a line that stands behind "of", "from", "by" or "with": "Taken down at
+// the bench of Oswin Drake".
+func (r *reader) nameOf(s string) string {
+	toks := measure.Lex(s)
+	senses := r.words.look(toks)
+	name := ""
+	for k := 1; k < len(toks); k++ {
+		switch toks[k-1].Low {
+		case "of", "from", "by", "with":
+		default:
+			continue
+		}
+		end := nameEnd(s, toks, k)
+		for end > k && toks[end-1].Kind != measure.Word {
+			end--
+		}
+		known := true
+		for j := k; j < end; j++ {
+			known = known && (len(senses[j]) > 0 || toks[j].Kind != measure.Word)
+		}
+		if text := ""; end > k+1 {
+			text = s[toks[k].Start:toks[end-1].End]
+			if known && !honoured.MatchString(text) || !wholeName.MatchString(text) {
+				continue
+			}
+			if name != "" {
+				return ""
+			}
+			name = text
+		}
+	}
+	return name
+}
+
+// titleCells takes what stands beside a name in columns: who tied it, when, on which sizes.
+func (r *reader) titleCells(text string) string {
+	cells := cellBreak.Split(text, -1)
+	for i, c := range cells {
+		c = strings.Trim(c, " ,;")
+		if i == 0 {
+			continue
+		}
+		if m := yearSaid.FindStringSubmatch(c); m != nil && r.d.Date == "" && (strings.TrimSpace(strings.Replace(c, m[1], "", 1)) == "" || wholeName.MatchString(strings.Trim(strings.Replace(c, m[1], "", 1), " ,"))) {
+			r.d.Date = m[1]
+			if c = strings.Trim(strings.Replace(c, m[1], "", 1), " ,"); c == "" {
+				continue
+			}
+		}
+		switch {
+		case r.d.Tier == "" && wholeName.MatchString(c):
+			r.d.Tier = c
+		case r.d.Tier == "" && r.credit(c):
+		case c != "":
+			r.d.Notes = append(r.d.Notes, c)
+		}
+	}
+	text = cells[0]
+	if m := sizesAtEnd.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil && m[0] > 0 { // "Old Pensioner. #12 & #14"
+		if r.sizesSaid(text, m[2], m[3]) {
+			text = text[:m[0]]
+		}
+	}
+	return text
+}
+
+// sizesSaid takes the sizes that stand in a stretch of a line.
+func (r *reader) sizesSaid(text string, from, to int) bool {
+	p := Part{Role: "hook"}
+	q := &reader{words: r.words}
+	q.make(0, &p, newStretch(r.words, text, lexAt(text, from, to), "hook"), newMarks(text), true)
+	if q.d.Sizes == nil {
+		return false
+	}
+	r.d.Sizes = q.d.Sizes
+	return true
 }

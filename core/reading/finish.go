@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"fmt"
 	"mothledger/core/dressing"
+	"mothledger/core/role"
 	"slices"
 	"strings"
 )
@@ -100,7 +101,7 @@ func (r *reader) contradictions() {
 			}
 		}
 		std, _ := p.Standard()
-		if std.Name != "thread" || len(p.Materials) == 0 {
+		if std.Name != role.Thread || len(p.Materials) == 0 {
 			continue
 		}
 		if firstThread < 0 {

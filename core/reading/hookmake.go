@@ -150,7 +150,7 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 		if j == k {
 			break
 		}
-		if t.low(j-1) == "to" && t.is(j, cArticle) > 0 { // "from a 12 to an 18"
+		if (t.low(j-1) == "to" || t.low(j-1) == "or") && t.is(j, cArticle) > 0 { // "from a 12 to an 18", "a 12 or a 14"
 			j++
 		}
 		x, y, more := t.sizeAt(j)
@@ -353,8 +353,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 			m.unread = append(m.unread, x)
 			m.take(x.from, x.to, "unread", "")
 		case kOptional:
-			p.Optional = true
-			m.take(x.from, x.to, "optional", "")
+			m.note(x.from, x.to, "kept as a remark") // every fly has a hook
 		case kLength, kTurns, kMeasured, kNumber, kAngle, kThing:
 			m.note(x.from, x.to, "kept as a remark")
 		default:

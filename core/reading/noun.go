@@ -208,6 +208,9 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	p.to = k
+	if p.lastNoun == "" && tinselish(placed{phrase: p}) {
+		p.lastNoun = material.Tinsel
+	}
 	return p, k
 }
 
@@ -344,7 +347,7 @@ func (t *stretch) gradeHere(k int) bool { return t.is(k, cGrade) == 1 && t.nounF
 
 // step takes the next word or words of a phrase, and tells how many.
 func (t *stretch) step(p *phrase, k int, first bool) int {
-	if n := t.is(k, cAmount); n > 0 && t.is(k+n, cComparative) > 0 && t.low(k+n+1) == "than" { // "its barbs a little longer than the gape"
+	if n := t.is(k, cAmount); n > 0 && t.is(k+n, cComparative) > 0 && (t.low(k+n+1) == "than" || t.low(k+n) == "more" || t.low(k+n) == "less") { // "its barbs a little longer than the gape"
 		return 0
 	}
 	if c, n := t.as(k, cCorrected); n > 0 {
@@ -361,6 +364,10 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		return t.named(p, k, n, true)
 	}
 	if c, n := t.colour(k); n > 0 {
+		if t.low(k+n) == "side" && (t.is(k+n+1, cPreposition) > 0 || t.is(k+n+1, cQuality) > 0 || t.is(k+n+1, cPlain) > 0) { // "blue side out"
+			p.prep = append(p.prep, t.lows(k, k+n+2))
+			return n + 2
+		}
 		if p.noun && (t.low(k+n) == "tips" || t.low(k+n) == "tip") { // "turkey strips, white tips"
 			p.prep = append(p.prep, t.lows(k, k+n+1))
 			return n + 1
@@ -377,6 +384,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if t.is(k+1, cMarking) > 0 && t.is(k, cColour) == 1 { // "white-tipped"
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
+	}
+	if n := t.is(k, cDegree); n > 0 && len(p.prep) > 0 && t.atEnd(k+n) && t.is(k-1, cPreparation) > 0 { // "splayed a little"
+		return n
 	}
 	if n := t.is(k, cAmount); n > 0 && !(n == 1 && (t.gradeHere(k) || t.is(k+1, cAct) > 0 && !t.describes(k+1))) && t.unitOf(k) == "" {
 		n = t.thickness(k, n)
@@ -684,13 +694,13 @@ func (t *stretch) nounFollows(k int) bool {
 // strangeName tells a word that nobody knows and that stands before a noun: it belongs to
 // the name.
 func (t *stretch) strangeName(k int) bool {
-	return t.word(k) && len(t.senses[k]) == 0 && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
+	return t.word(k) && len(t.senses[k]) == 0 && !strings.ContainsAny(t.low(k), "0123456789/") && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
 }
 
 // strangeShade reads a word that nobody knows in front of a colour, "fire orange": together they
 // are a shade.
 func (t *stretch) strangeShade(p *phrase, k int, first bool) int {
-	if !first || len(p.colour)+len(p.name) > 0 || !t.word(k) || len(t.senses[k]) > 0 || len(t.low(k)) < 3 || strings.HasSuffix(t.low(k), "ly") || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed") || strings.HasSuffix(t.low(k), "er") || strings.HasSuffix(t.low(k), "est") || strings.ContainsAny(t.low(k), "0123456789/'") || t.capital(k) && k > 0 {
+	if !first || len(p.colour)+len(p.name) > 0 || !t.word(k) || k > 0 && t.hyphened(k-1) || len(t.senses[k]) > 0 || len(t.low(k)) < 3 || strings.HasSuffix(t.low(k), "ly") || strings.HasSuffix(t.low(k), "ing") || strings.HasSuffix(t.low(k), "ed") || strings.HasSuffix(t.low(k), "er") || strings.HasSuffix(t.low(k), "est") || strings.ContainsAny(t.low(k), "0123456789/'") || t.capital(k) && k > 0 {
 		return 0
 	}
 	if n := t.is(k+1, cColour); n > 0 && !t.notColour(k+1, k+n) {
@@ -705,7 +715,7 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 	if p.noun || len(p.name) > 0 || t.std.Form == role.FormHook || t.low(p.from-1) == "from" || t.is(p.from-1, cArticle) > 0 && t.low(p.from-2) == "from" {
 		return 0
 	}
-	if (t.std.Form == role.FormHead || t.std.Name == "finish") && len(p.colour) == 0 || len(t.low(k)) < 4 && len(p.colour) == 0 {
+	if (t.std.Form == role.FormHead || t.std.Name == role.Finish) && len(p.colour) == 0 || len(t.low(k)) < 4 && len(p.colour) == 0 {
 		return 0
 	}
 	led := len(p.colour) > 0 || p.of && p.unit != "" || p.count != nil
@@ -812,7 +822,7 @@ func (t *stretch) shadeAlone(k int) bool {
 	default:
 		return false
 	}
-	if t.std.Form == role.FormHook || t.std.Name == "thread" || !t.nounFollows(k+1) || t.is(k+2, cColoured) > 0 {
+	if t.std.Form == role.FormHook || t.std.Name == role.Thread || !t.nounFollows(k+1) || t.is(k+2, cColoured) > 0 {
 		return false
 	}
 	if t.is(k+1, cColour) > 0 && t.is(k+1, cName) == 0 && t.is(k+1, cNoun) == 0 {

@@ -61,7 +61,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			pieces = append(pieces, piece{label: label, from: toks[i].Start, to: to})
 		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
 			cut("body hackle", i+k)
-		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != "underbody" {
+		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != role.Underbody {
 			cut("underbody", i+k)
 			for end := i + 1; end < len(toks); end++ { // what comes after the next stop is of the part again
 				if toks[end].Kind == measure.Mark && end+1 < len(toks) {
@@ -134,11 +134,25 @@ var threadLead = lexicon.Set("thread lead")
 // unit, "1/8 in. wide", ends no clause and is left out.
 func lexAt(s string, from, to int) []measure.Token {
 	toks := measure.Lex(s[from:to])
-	out := toks[:0]
+	out := make([]measure.Token, 0, len(toks))
+	struck := -1
 	for i, t := range toks {
 		t.Start += from
 		t.End += from
-		if t.Low == "." && t.Joined && i > 0 && toks[i-1].Low == "fl" { // "fl. pink"
+		if i <= struck {
+			continue
+		}
+		if n := len(out); n > 0 && out[n-1].Kind != measure.Mark && t.Kind != measure.Mark {
+			if tab := strings.IndexByte(s[out[n-1].End:t.Start], '\t'); tab >= 0 {
+				at := out[n-1].End + tab
+				out = append(out, measure.Token{Low: ",", Start: at, End: at + 1, Kind: measure.Mark})
+			}
+		}
+		if end := struckOut(toks, i); end > 0 { // "~~cream~~"
+			struck = end
+			continue
+		}
+		if t.Low == "." && t.Joined && i > 0 && abbreviations[toks[i-1].Low] { // "fl. pink"
 			continue
 		}
 		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && len(out) > 1 && out[len(out)-2].Kind == measure.Number {
@@ -162,6 +176,26 @@ func between(toks []measure.Token, from, to int) []measure.Token {
 	return toks[a:b]
 }
 
+// struckOut gives the last token of words struck out with two tildes on either side, which begin at
+// token i; 0 where none do.
+func struckOut(toks []measure.Token, i int) int {
+	pair := func(k int) bool {
+		return k+1 < len(toks) && toks[k].Low == "~" && toks[k+1].Low == "~" && toks[k+1].Joined
+	}
+	if !pair(i) {
+		return 0
+	}
+	for k := i + 2; k < len(toks); k++ {
+		if pair(k) {
+			return k + 1
+		}
+	}
+	return 0
+}
+
+// abbreviations are short forms whose full stop ends nothing.
+var abbreviations = lexicon.Set("abbreviation")
+
 var shortUnits = lexicon.Set("short unit")
 
 // inlineEnd finds a clause such as ", silver tinsel rib" or "with a red butt"
@@ -176,10 +210,10 @@ func inlineEnd(toks []measure.Token, std role.Role) (label string, from, to, wor
 		return "", 0, 0, 0
 	}
 	l := toks[last].Low
-	if before := toks[last-1].Low; before == "the" || before == "its" || before == "as" { // "red, showing at the head"
+	if before := toks[last-1].Low; standsTo[before] || before == "the" || before == "its" || before == "as" { // "red, showing at the head"
 		return "", 0, 0, 0
 	}
-	if !inlineEnds[l] || l == std.Name || l == "head" && std.Name == "bead" {
+	if !inlineEnds[l] || l == std.Name || l == "head" && std.Name == role.Bead {
 		return "", 0, 0, 0
 	}
 	for i := last - 1; i > 0 && i > last-6; i-- {

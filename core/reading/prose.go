@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"slices"
 	"strings"
 	"unicode"
 
@@ -65,7 +66,7 @@ func (t *stretch) isSentence(list []chunk) bool {
 	verb, thing := false, false
 	for _, x := range list {
 		verb = verb || x.kind == kAct
-		thing = thing || x.kind == kThing && x.thing.noun && !x.thing.definite
+		thing = thing || x.kind == kThing && x.thing.noun && (!x.thing.definite || list[0].kind == kAct) // "Wind the wire forward"
 	}
 	return verb && thing
 }
@@ -103,6 +104,7 @@ const nearby = 120
 func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	s := t.s
 	r.steps += len(t.toks)
+	r.titled(t)
 	r.named(t)
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
@@ -115,7 +117,20 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		pieces = append(pieces, piece{label: p.Role, filled: len(p.Materials) > 0})
 	}
 	sentence := 0
+	known := len(pieces)
 	for i := range all {
+		if len(pieces) == known && known > 0 && (!all[i].first && r.noted == n || all[i].kind == saysAside || all[i].kind == saysCase && all[i].first && i+1 == len(all)) && t.forPart(all[i]) < 0 { // "She told us that her father used hare"
+			if from := t.toks[all[i].from()].Start; all[i].first || len(r.d.Notes) == 0 || r.noted != n {
+				r.d.Notes = append(r.d.Notes, s[from:t.toks[all[i].to()-1].End])
+			} else {
+				r.d.Notes[len(r.d.Notes)-1] += " " + s[from:t.toks[all[i].to()-1].End]
+			}
+			r.noted = n
+			if all[i].first {
+				sentence++
+			}
+			continue
+		}
 		if all[i].first {
 			sentence++
 		}
@@ -191,6 +206,27 @@ func (r *reader) insteadOfFirst(label string) {
 	r.d.Parts = r.d.Parts[:last]
 }
 
+// titled takes a name that stands as a sentence of its own before the prose: "Quarry Pool Streamer.
+// Everybody brought his own hooks".
+func (r *reader) titled(t *stretch) {
+	if r.d.Title != "" || r.started {
+		return
+	}
+	k := 0
+	for k < len(t.toks) && k < 8 && t.word(k) && (t.capital(k) || k > 0 && (t.is(k, cArticle) > 0 || t.is(k, cPreposition) > 0)) {
+		k++
+	}
+	if k < 2 || k >= len(t.toks) || t.low(k) != "." && t.low(k) != ":" {
+		return
+	}
+	for j := 0; j < k; j++ {
+		if t.is(j, cAct)+t.is(j, cAuxiliary) > 0 && !t.capital(j) {
+			return
+		}
+	}
+	r.d.Title = t.text(0, k)
+}
+
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
 // tied his Ferry Rope", "The Harbour Glow needs a short shank hook".
 func (r *reader) named(t *stretch) {
@@ -222,7 +258,12 @@ func (r *reader) named(t *stretch) {
 			after, n2 = t.as(to+aux, cAct)
 		}
 		led := t.low(from - 1)
+		if led == "the" && (t.low(from-2) == "calls" || t.low(from-2) == "called" || t.low(from-2) == "named") {
+			led = t.low(from - 2)
+		}
 		switch {
+		case (led == "calls" || led == "called" || led == "named" || led == "christened") && r.d.Title == "":
+			r.d.Title = text
 		case led == "by" && r.d.Tier == "":
 			r.d.Tier = text
 		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
@@ -231,7 +272,10 @@ func (r *reader) named(t *stretch) {
 				r.d.Title = text
 			}
 		case n2 > 0 && (after == "ties" || after == "begins" || after == "brings" || after == "winds"), t.is(to, cSays) > 0:
-			if r.d.Tier == "" && (len(t.senses[from]) == 0 || n > 1 && len(t.senses[to-1]) == 0) {
+			switch {
+			case r.d.Tier == "" && r.d.Originator != "" && strings.Contains(r.d.Originator, text): // "by Ivor Pask" over what Ivor does
+				r.d.Tier, r.d.Originator = r.d.Originator, ""
+			case r.d.Tier == "" && (len(t.senses[from]) == 0 || n > 1 && len(t.senses[to-1]) == 0):
 				r.d.Tier = text
 			}
 		}
@@ -256,22 +300,41 @@ func (t *stretch) capitals(i int) int {
 // pieces gives the part that a clause is about, or the parts where it is about two.
 func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece {
 	c := all[i]
+	if len(c.chunks) > 3 && c.chunks[0].kind == kPreposition && c.chunks[0].word == "with" && c.chunks[1].kind == kThing && c.chunks[1].thing.definite && c.chunks[1].thing.lastNoun == material.Thread && c.chunks[2].kind == kPerson { // "With the same thread he caught in copper wire"
+		c.chunks = c.chunks[2:]
+	}
 	whole := piece{from: c.from(), to: c.to()}
 	last := ""
 	for k := len(before) - 1; k >= 0 && last == ""; k-- {
 		last = before[k].label
 	}
 	for k := 1; k+1 < len(c.chunks); k++ { // "a nymph hook weighted with eight turns of lead"
-		if t.is(c.chunks[k].from, cWeighted) > 0 && c.has(kTurns) && c.chunks[k].from > c.from()+1 {
+		if t.is(c.chunks[k].from, cWeighted) > 0 && (c.has(kTurns) || t.ofWeight(c, k)) && c.chunks[k].from > c.from()+1 {
 			first := clause{kind: c.kind, chunks: c.chunks[:k]}
 			rest := piece{label: "weight", from: c.chunks[k].from, to: c.to()}
 			return append(r.pieces(t, []clause{first}, 0, before), rest)
 		}
 	}
+	if k := t.hookWithin(c); k > 0 && !spoken(before, "hook") { // "a bead up to the eye of a size 12 jig hook"
+		first := clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+		told := slices.Clone(all)
+		told[i] = first
+		return append(r.pieces(t, told, i, before), piece{label: "hook", from: c.chunks[k].from, to: c.to()})
+	}
 	if c.has(kOthers) && len(before) == 0 && t.byAct(c) != "" { // "Tobias Render tied his Ferry Rope on a long shank 8"
 		whole.label = "hook"
 		whole.from = t.onHook(c)
 		return []piece{whole}
+	}
+	if j := t.verbOf(all, i); j > 0 { // "A jay feather, one side stripped, was wound at the head as a hackle": its verb tells
+		told := slices.Clone(all)
+		told[i].chunks, told[i].joined = append(slices.Clone(c.chunks), all[j].chunks...), true
+		for k, p := range r.pieces(t, told, i, before) {
+			if k == 0 && p.label != someWhere && p.label != last {
+				whole.label = p.label
+				return []piece{whole}
+			}
+		}
 	}
 	if k := t.forPart(c); k >= 0 && c.kind == saysAside { // "my father used ginger for the hackle"
 		whole.label, _ = t.role(t.afterArticle(c.chunks[k].to))
@@ -279,6 +342,9 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
 		whole.label = last
+		if last == "" && c.kind == saysWhy && t.byAct(c) != "" { // "so the size ran from 4 to 10"
+			whole.label = "hook"
+		}
 		if label := t.whoseThing(c, before); label != "" && (c.kind == saysCase || c.kind == saysInstead) { // "if you have no goose"
 			whole.label = label
 		}
@@ -315,6 +381,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if label := t.thereIs(c); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
 	if c.open == ":" && i > 0 && len(before) > 0 && len(all[i-1].chunks) <= 2 && before[len(before)-1].from == all[i-1].from() { // "Wings: two grizzle hackle points"
 		whole.label = last
 		return []piece{whole}
@@ -336,6 +406,16 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if last == "body hackle" && t.is(c.from(), cAnd) > 0 && t.low(c.from()+1) == "another" {
 		whole.label = "hackle"
 		return []piece{whole}
+	}
+	if k := t.secondThing(c); k > 0 && t.ties(c) && !c.has(kTurns) && !c.has(kPart) { // "he caught in copper wire and an olive saddle hackle"
+		if first := t.byMaterial(c.chunks[:k], last); first != "" {
+			rest := clause{kind: c.kind, chunks: c.chunks[k+1:]}
+			second := t.byMaterial(rest.chunks, first)
+			if second == "" {
+				second = someWhere
+			}
+			return []piece{{label: first, from: c.from(), to: c.chunks[k].from}, {label: second, from: rest.from(), to: c.to()}}
+		}
 	}
 	if label := t.subject(c, next); label != "" {
 		whole.label = label
@@ -383,6 +463,34 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	return []piece{whole}
 }
 
+// verbOf gives the clause that holds the verb of a thing that begins a sentence and is followed by more
+// about it: the place of that clause, 0 where there is none.
+func (t *stretch) verbOf(all []clause, i int) int {
+	c := all[i]
+	if c.joined || !c.first || c.kind != saysPlainly || c.has(kAct, kAuxiliary, kPerson, kOthers, kStandsFor, kPart) || !c.has(kThing) || c.chunks[c.where(kThing)].thing.definite {
+		return 0
+	}
+	for j := i + 1; j < len(all) && j <= i+3 && !all[j].first; j++ {
+		switch x := all[j].chunks[0]; {
+		case x.kind == kAuxiliary, x.kind == kAct, x.kind == kEnd && x.word != "", x.kind == kStart:
+			return j
+		case all[j].kind != saysPlainly || all[j].has(kPerson, kOthers):
+			return 0
+		}
+	}
+	return 0
+}
+
+// ofWeight tells whether a weight is named in a clause from chunk k on.
+func (t *stretch) ofWeight(c clause, k int) bool {
+	for _, x := range c.chunks[k:] {
+		if x.kind == kThing && (x.thing.lastNoun == material.Weight || x.thing.lastNoun == material.Wire) {
+			return true
+		}
+	}
+	return false
+}
+
 // someWhere labels what is put on a fly while nothing says as which part.
 const someWhere = "?"
 
@@ -407,18 +515,51 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThing(last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
 			return true
 		}
-		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition {
+		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns // "a single turn of starling"
+		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && !ofTurns {
 			continue
 		}
 		std, _ := role.Find(last.label)
+		if ofTurns && person && act == "winds" && t.hasThing(last) && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
+			return true
+		}
+		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThing(last) && (act == "brings" || act == "ties") && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
+			return true
+		}
+		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
+			return false
+		}
 		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThing(last) {
 			return true
 		}
-		bound := std.Name == "thread" && x.thing.lastNoun != material.Thread
+		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
 		return bound || (tied || person && act != "" && act != "brings" && act != "says") && t.hasThing(last)
 	}
 	return false
+}
+
+// bodyKinds are the materials that a body is wound of.
+var bodyKinds = map[material.Kind]bool{material.Fur: true, material.Wool: true, material.Floss: true, material.Herl: true, material.Quill: true, material.Yarn: true, material.Tinsel: true, material.Biot: true}
+
+// thereIs gives the part of "at the throat there is a bunch of guinea fowl", "" for another clause.
+func (t *stretch) thereIs(c clause) string {
+	if len(c.chunks) < 4 || c.chunks[0].kind != kPreposition || c.chunks[0].word != "at" && c.chunks[0].word != "for" && c.chunks[0].word != "on" || !c.has(kThing) {
+		return ""
+	}
+	k := t.pastArticle(c.chunks[0].to)
+	label, n := t.role(k)
+	std, _ := role.Find(label)
+	switch std.Form {
+	case role.FormLegs, role.FormCheek, role.FormTail:
+	default:
+		return ""
+	}
+	k += n
+	if t.low(k) == "there" || t.is(k, cAct) > 0 || t.is(k, cAuxiliary) > 0 {
+		return label
+	}
+	return ""
 }
 
 // secondThing is the place of the "and" between two things that are tied in together and are of
@@ -437,6 +578,16 @@ func (t *stretch) secondThing(c clause) int {
 func (t *stretch) brings(c clause) bool {
 	for i, x := range c.chunks {
 		if x.kind == kThing && x.thing.noun && (i == 0 || c.chunks[i-1].kind != kPreposition) {
+			return true
+		}
+	}
+	return false
+}
+
+// ties tells whether a clause ties something in.
+func (t *stretch) ties(c clause) bool {
+	for _, x := range c.chunks {
+		if x.kind == kAct && x.word == "ties" {
 			return true
 		}
 	}
@@ -569,6 +720,29 @@ func (t *stretch) hookFirst(c clause) int {
 	return 0
 }
 
+// hookWithin is the place of the preposition behind which a clause about something else names the hook
+// and its size, 0 where it does not.
+func (t *stretch) hookWithin(c clause) int {
+	if !c.has(kThing) || c.kind != saysPlainly {
+		return 0
+	}
+	for k := len(c.chunks) - 1; k > 1; k-- {
+		if c.chunks[k].kind != kPreposition {
+			continue
+		}
+		hook, size := false, false
+		for j := c.chunks[k].to; j < c.to(); j++ {
+			hook = hook || t.low(j) == "hook"
+			_, _, ok := t.sizeAt(j)
+			size = size || ok
+		}
+		if hook && size && c.to()-c.chunks[k].from < 12 && (clause{chunks: c.chunks[:k]}).has(kThing) {
+			return k
+		}
+	}
+	return 0
+}
+
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
@@ -617,6 +791,9 @@ func (t *stretch) subject(c clause, next clause) string {
 			return label
 		}
 	}
+	if k := t.afterArticle(c.from()); t.low(k) == "dubbing" && t.is(k+1, cAuxiliary) > 0 && c.has(kThing) { // "dubbing is olive seal"
+		return "body"
+	}
 	verb := false
 	for i, x := range c.chunks {
 		switch x.kind {
@@ -647,15 +824,15 @@ func (t *stretch) subject(c clause, next clause) string {
 			std, ok := role.Find(label)
 			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "")
 			switch {
-			case !ok, std.Name == "thread" && t.is(k+n, cAuxiliary) == 0:
+			case !ok, std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0:
 				continue
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
-			case std.Name == "eyes":
-				if !counted || t.low(k) == "eye" {
+			case std.Name == role.Eyes:
+				if !counted && !(i == 0 && c.first) || t.low(k) == "eye" {
 					continue
 				}
-			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0):
+			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
 				continue
 			case std.Form == role.FormHook:
 				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
@@ -666,7 +843,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			case verb && std.Form == role.FormCollar && x.kind == kPart:
 				continue
 			}
-			if std.Name == "hackle" && t.alongBody(c) {
+			if std.Name == role.Hackle && t.alongBody(c) {
 				return "body hackle"
 			}
 			return label
@@ -747,7 +924,7 @@ func (t *stretch) byWord(c clause) string {
 		switch l := t.low(k); {
 		case l == "ribbed" || l == "rib" && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == "rib" && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
 			return "rib"
-		case l == "whip" && (t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
+		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
 		case (l == "hackle" || l == "wing") && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l
@@ -792,7 +969,10 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if x.kind == kPreposition && i == 1 && c.chunks[0].kind == kTurns { // "five turns of the tinsel"
 			continue
 		}
-		if x.kind == kPreposition {
+		if x.kind == kPreposition && x.word == "with" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "winds" { // "and followed with the wire"
+			continue
+		}
+		if x.kind == kPreposition || x.kind == kAct && x.to > x.from+1 && t.is(x.to-1, cPreposition) > 0 { // "wound through the mole"
 			return ""
 		}
 		if x.kind != kThing && x.kind != kPart {
@@ -962,6 +1142,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 		}
 		switch k := x.thing.lastNoun; k {
 		case material.Plume, material.Fibre, material.Feather:
+			if k == material.Feather && act == "winds" && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
+				return "hackle"
+			}
 			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
 			}
@@ -978,6 +1161,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			}
 			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
 				return "body"
+			}
+			if act == "winds" && (k == material.Fur || k == material.Herl) && !spoken(before, "thorax") && t.low(c.from()) == "in" && t.low(c.from()+1) == "front" { // "In front of it she dubbed mole"
+				return "thorax"
 			}
 		}
 		return ""

@@ -4,10 +4,13 @@
 package reading
 
 import (
+	"cmp"
 	"fmt"
 	"regexp"
+	"strconv"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
@@ -47,6 +50,13 @@ type Reading struct {
 	Dressing Dressing      `json:"dressing"`
 	Lines    []LineReading `json:"lines"`
 }
+
+// readerNumber is counted up when the steps of the reader change what they make of the same words.
+const readerNumber = 2
+
+// Version names the reader and its built-in words. A reading is kept with it; the readings of
+// before are those of reader 1.
+func Version() string { return fmt.Sprintf("%d-%s", readerNumber, lexicon.Digest()) }
 
 // MaxText is the longest text that is read, in bytes.
 const MaxText = 1 << 20
@@ -102,11 +112,16 @@ func readWhole(text string, w *Words, most caps) (Reading, error) {
 
 func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
-	rd.commas = rd.labelsBeforeCommas(lines)
+	rd.commas = rd.labelsBefore(lines, ",") >= 2
+	rd.semis = rd.labelsBefore(lines, ";") >= 3
 	rd.columns = inColumns(lines)
+	rows := rd.numberedRows(lines)
 	for i, l := range lines {
+		rd.numbered = rows[i]
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
-		rd.line(i+1, strings.TrimSuffix(l, "\r"))
+		l = strings.TrimSuffix(l, "\r")
+		rd.line(i+1, fullStops(l))
+		rd.marks[i].text = l
 		if len(rd.d.Parts) > most.parts {
 			return &TextError{Line: i + 1, Msg: fmt.Sprintf("more than %d parts; expected the dressing of one fly", most.parts)}
 		}
@@ -135,10 +150,13 @@ type reader struct {
 	// labelled are the labels read so far, firstOf the first of each kind of work
 	labelled map[string]bool
 	firstOf  map[string]string
+	semis    bool // labels stand before a semicolon: "shuck; amber"
 	commas   bool // labels stand before a comma: "Tail, some fibres of a cock"
 	terse    bool // a label stood without a separator
 	columns  bool // labels and texts stand in columns, with spaces between
 	dashes   bool // a dash stood between a label and its text
+	noted    int  // the last line of which something became a note of the dressing
+	numbered int  // where the text begins behind the number of a row, 0 where the line has none
 	sawBody  bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
@@ -175,6 +193,9 @@ func (r *reader) line(n int, s string) {
 	wasBlank, prev := r.blank, r.prev
 	r.blank, r.prev = false, strings.TrimSpace(s)
 	start := bullet(s)
+	if r.numbered > 0 {
+		start = r.numbered
+	}
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, "plain", "")
 	if tableHead(s) {
@@ -252,6 +273,47 @@ func (r *reader) line(n int, s string) {
 	}
 }
 
+var numberedRow = regexp.MustCompile(`^\s*(\d{1,2})[.):]?\s+(?:\pL)`)
+
+// numberedRows gives where the text of each line begins behind its number, in a list whose numbers go
+// up one by one and stand before labels: "2 Thread - tan".
+func (r *reader) numberedRows(lines []string) []int {
+	out := make([]int, len(lines))
+	last, labels := 0, 0
+	for i, l := range lines {
+		m := numberedRow.FindStringSubmatchIndex(l)
+		if m == nil {
+			continue
+		}
+		n, _ := strconv.Atoi(l[m[2]:m[3]])
+		if n != last+1 {
+			continue
+		}
+		last = n
+		out[i] = m[1] - utf8.RuneLen(lastRune(l[:m[1]]))
+		if _, k := r.words.roles.Match(measure.Lex(l[out[i]:min(len(l), out[i]+60)]), 0); k > 0 {
+			labels++
+		}
+	}
+	if labels < 3 {
+		return make([]int, len(lines))
+	}
+	return out
+}
+
+// fullStops writes the stops of a telegram as full stops, in as many bytes.
+func fullStops(s string) string {
+	if strings.Count(s, " STOP") < 3 {
+		return s
+	}
+	return strings.ReplaceAll(s, " STOP", ".    ")
+}
+
+func lastRune(s string) rune {
+	c, _ := utf8.DecodeLastRuneInString(s)
+	return c
+}
+
 var spacedOut = regexp.MustCompile(`^\S+( \S+)?\s{2,}\S`)
 
 // inColumns tells a text whose lines are a label, two or more spaces and what it says.
@@ -282,6 +344,9 @@ var columnNames = lexicon.Set("column")
 // tableHead tells the line of a table that names its columns, or the rule under it.
 func tableHead(s string) bool {
 	cells := strings.FieldsFunc(s, func(c rune) bool { return c == '|' || c == '\t' })
+	if len(cells) < 2 {
+		cells = strings.FieldsFunc(s, func(c rune) bool { return c == ',' || c == ';' })
+	}
 	if len(cells) < 2 {
 		return false
 	}
@@ -318,6 +383,16 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	if text == "" || !hasLetter(text) {
 		return
 	}
+	if r.labelsLast(n, s, start, label, marks) {
+		return
+	}
+	if m := inQuotes.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // Recd. of Capt. Maule, one fly, "The Verger", tied by himself.
+		r.d.Title = m[1]
+		r.d.Tier = cmp.Or(r.d.Tier, r.nameOf(text))
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, label, "note", "")
+		return
+	}
 	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 8 {
 		r.d.Title = text
 		marks.set(start, label, "header", "")
@@ -332,6 +407,40 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	}
 	marks.set(start, label, "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+}
+
+// labelsLast reads pieces between semicolons whose label stands behind: "#14 nymph hook; olive thread;".
+func (r *reader) labelsLast(n int, s string, start, end int, marks *marks) bool {
+	type stretch struct {
+		label    string
+		from, to int
+	}
+	var all []stretch
+	for from := start; from < end; {
+		to := strings.IndexByte(s[from:end], ';')
+		if to < 0 {
+			to = end - from
+		}
+		toks := lexAt(s, from, from+to)
+		if len(toks) > 0 {
+			label := ""
+			for k := 1; k < len(toks) && len(toks) <= 8; k++ {
+				if idx, m := r.words.roles.Match(toks, k); m > 0 && k+m == len(toks) {
+					label = role.Label(r.words.roleList[idx])
+				}
+			}
+			if label == "" {
+				return false
+			}
+			all = append(all, stretch{label, toks[0].Start, toks[len(toks)-1].End})
+		}
+		from += to + 1
+	}
+	for _, x := range all {
+		r.started = true
+		r.parts(n, x.label, s, x.from, x.to, false, marks, false)
+	}
+	return len(all) > 0
 }
 
 // shortBead tells the label "bd" that is short for bead from the one that is
@@ -395,6 +504,9 @@ func (r *reader) segments(s string, start int) []segment {
 		var after string
 		if !first {
 			after = toks[i-1].Low
+			if i > 1 && longDash(s, toks[i-1]) && toks[i-2].Low == "." { // "GREY BESSIE.—Hook, 12"
+				after = "."
+			}
 			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
 				continue
 			}
@@ -413,7 +525,7 @@ func (r *reader) segments(s string, start int) []segment {
 		if !ok && card && after == "-" {
 			g, next, ok = r.dashPiece(s, toks, i)
 		}
-		if !ok && after == "." && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
+		if !ok && (after == "." || after == ";") && len(out) > 0 && toks[i-1].End > out[len(out)-1].labelEnd {
 			g, next, ok = r.sentenceAt(s, toks, i, out)
 		}
 		if !ok {
@@ -520,6 +632,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 		return g, 0, false
 	}
+	if first && !lead && k+1 < len(toks) && toks[k].Kind == measure.Number && toks[k].Value <= 4 && len(toks[k].Low) == 1 && (toks[k+1].Low == ":" || r.gap(s, toks[k].End, toks[k+1].Start) && strings.Contains(s, "\t")) && g.roles[0] != "hook" { // "Hackle 2: grey partridge"
+		k++
+		g.labelEnd = toks[k-1].End
+	}
 	for k < len(toks) && (toks[k].Low == "*" || toks[k].Low == "_") { // "**Tail**: hen"
 		k++
 	}
@@ -528,9 +644,17 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		k += 3
 		g.labelEnd = toks[k-1].End
 	}
-	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0])) && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
+	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
+	}
+	if first && !lead && k < len(toks) && (r.semis && toks[k].Low == ";" || toks[k].Low == "." && toks[k].Joined && shortLabels[role.Clean(s[toks[i].Start:toks[k-1].End])]) && k+1 < len(toks) { // "shuck; amber", "th. grey"
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
+	}
+	if n := formField(toks, k); n > 0 && first && !lead { // "Tail material / length: …"
+		g.labelEnd = toks[k+n-1].End
+		return g, k + n, true
 	}
 	if m := separator(s, toks, k); m > 0 {
 		g.labelEnd = toks[k+m-1].End
@@ -558,7 +682,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && capital && r.terse && (written == "silk" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
+	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && (written == "silk" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
@@ -576,6 +700,27 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k, (capital || terse && after == ";") && toks[k].Kind != measure.Mark
 	}
 	return g, 0, false
+}
+
+// formFields are what a printed form asks of a part.
+var formFields = lexicon.Set("form field")
+
+// formField tells how many tokens the rest of a label on a form has, with its colon: "material / no. of
+// turns:"; 0 where it is none.
+func formField(toks []measure.Token, k int) int {
+	for n := 0; n < 9 && k+n < len(toks); n++ {
+		switch t := toks[k+n]; {
+		case t.Low == ":":
+			if n == 0 {
+				return 0
+			}
+			return n + 1
+		case t.Low == "/" || t.Low == "&" || t.Low == "." || t.Low == "," || t.Low == "(" || t.Low == ")" || formFields[t.Low]:
+		default:
+			return 0
+		}
+	}
+	return 0
 }
 
 // separator tells how many tokens from k on part a label from its text: a
@@ -680,6 +825,14 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	}
 	switch h {
 	case "title":
+		if name, rest, ok := strings.Cut(value, ". "); ok { // "Fly: Cinder Path Nymph. Dresser: W. Ockley."
+			toks := measure.Lex(rest)
+			if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
+				from := strings.Index(s, rest)
+				r.header(n, of, strings.Trim(rest[toks[k].End:], " ."), from, from+toks[k].End, marks, s)
+				value = name
+			}
+		}
 		if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
 			value = m[1]
 			d.Descends(descent.VariantOf, m[2])
@@ -801,8 +954,8 @@ func person(s string) (name, rest string) {
 	return strings.TrimSpace(name), rest
 }
 
-// labelsBeforeCommas tells a text in which three lines and more begin with a label and a comma.
-func (r *reader) labelsBeforeCommas(lines []string) bool {
+// labelsBefore counts the sentences of a text that begin with a label and a mark.
+func (r *reader) labelsBefore(lines []string, mark string) int {
 	n := 0
 	for _, l := range lines {
 		toks := measure.Lex(l[:min(len(l), 600)])
@@ -810,12 +963,12 @@ func (r *reader) labelsBeforeCommas(lines []string) bool {
 			if i > 0 && toks[i-1].Low != "." {
 				continue
 			}
-			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == "," {
+			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == mark {
 				n++
 			}
 		}
 	}
-	return n >= 2
+	return n
 }
 
 // halves gives each of two parts of one label its own material: "Wing and cheeks: teal slips

@@ -34,7 +34,7 @@ func saidOf(text string, w *Words) said1 {
 func exampleLines(t *testing.T) []string {
 	var out []string
 	seen := map[string]bool{}
-	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/sentences/*.txt"), corpus(t, "testdata/gauge/hands/*.txt"), corpus(t, "testdata/rows.txt"))
+	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/sentences/*.txt"), corpus(t, "testdata/gauge/hands/*.txt"), corpus(t, "testdata/gauge/second/*.txt"), corpus(t, "testdata/gauge/third/*.txt"), corpus(t, "testdata/rows.txt"))
 	for _, f := range files {
 		b, err := os.ReadFile(f)
 		if err != nil {
@@ -78,9 +78,10 @@ var templates = []string{
 	"Hackle: hen, 2 turns, %s a blue one", "Wing: teal. %s", "Body: fur wound %s", "Body: fur. %s said red wool is better", "Body: fur. Once %s, red wool", "Tail: hen, as long as the shank %s", "Body: fur. He %s red wool", "Body: fur, two %s long", "Bead: %s 3 mm", "Eyes: %s", "Body: fur %s thread", "Body: %s-coloured fur",
 }
 
-// idleRows are the rows of the tree that changed nothing when they were last looked at: most are asked
-// for as a set or by core/measure as well, and do their work there. They may only become fewer.
-const idleRows = 1603
+// idleShare is what share of the rows of the tree changed nothing when they were last looked at: most are
+// asked for as a set or by core/measure as well, and do their work there. It may only become less (once
+// 1,603 of some 6,000).
+const idleShare = 0.226
 
 // TestEachRowMatters takes each row of the tree away in turn: some line then says something else.
 func TestEachRowMatters(t *testing.T) {
@@ -124,11 +125,11 @@ func TestEachRowMatters(t *testing.T) {
 		n += len(list)
 	}
 	fmt.Fprintf(os.Stderr, "report: rows of the tree: %d; taken away, %d change a line of the corpus, %d another line, %d nothing\n", rows, byCorpus, rows-byCorpus-n, n)
-	if n > idleRows {
+	if share := float64(n) / float64(rows); share > idleShare {
 		for class, list := range idle {
 			t.Logf("%s: %s", class, strings.Join(list, " | "))
 		}
-		t.Errorf("%d rows change nothing when they are taken away, once %d: a new row wants a line in testdata/rows.txt that needs it", n, idleRows)
+		t.Errorf("%d rows of %d change nothing when they are taken away, %.1f %%, once %.1f %%: a new row wants a line in testdata/rows.txt that needs it", n, rows, 100*share, 100*idleShare)
 	}
 }
 

@@ -98,7 +98,7 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 			continue
 		}
 		for _, p := range plainKinds {
-			if s.class != p.class || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
+			if s.class != p.class || p.class == cWhy && s.n > 1 && t.atEnd(i+s.n) || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
 				continue
 			}
 			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
@@ -203,10 +203,16 @@ var turnRules = []rule{
 		}
 		return t.turnsTo(c, c.to), true
 	}},
+	{pattern: "'one'|'1' '&'|'and' 'a'? 'half' turns", says: func(t *stretch, m match) (chunk, bool) { // one & half turns
+		return chunk{kind: kTurns, v: measure.Interval{Low: 1.5, High: 1.5}}, true
+	}},
 	// twice round
 	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
+	}},
+	{pattern: "number 'times' 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
+		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
 		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer)
@@ -215,7 +221,7 @@ var turnRules = []rule{
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTimes, v: measure.Interval{Low: x, High: x}}, true
 	}},
-	{pattern: "'a'|'one' 'coat'", says: func(t *stretch, m match) (chunk, bool) {
+	{pattern: "'a'|'one' quality|turn_quality|amount|grade? 'coat'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kCoats, v: measure.Interval{Low: 1, High: 1}}, t.low(m.to) == "of"
 	}},
 	{pattern: "number 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
@@ -286,6 +292,16 @@ func (t *stretch) turnsTo(c chunk, k int) chunk {
 		c.v.High = hi
 		c.to += n
 	}
+	if k := c.to; t.is(k, cOr) == 1 { // "four turns, or maybe five"
+		k++
+		for t.is(k, cDegree) == 1 || t.is(k, cQuality) == 1 {
+			k++
+		}
+		if v, n := t.number(k); n > 0 && v.Low == c.v.High+1 && v.High == v.Low && t.atEnd(k+n) {
+			c.v.High = v.High
+			c.to = k + n
+		}
+	}
 	return c
 }
 
@@ -312,6 +328,9 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 	if t.low(k) == "of" && (t.low(k+1) == "each" || t.low(k+1) == "both") {
 		k += 2
 	}
+	if a := t.is(k, cAct) + t.is(k, cAuxiliary); a > 0 && t.low(k+a) == "behind" { // "three turns went behind the wing and two before it"
+		k += a
+	}
 	if t.low(k) != "behind" {
 		return measure.Interval{}, 0
 	}
@@ -332,10 +351,16 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 		k++
 	}
 	v, m := t.number(k)
-	if m == 0 || t.low(k+m) != "in" || t.low(k+m+1) != "front" {
+	switch {
+	case m > 0 && t.low(k+m) == "in" && t.low(k+m+1) == "front":
+		k += m + 2
+	case m > 0 && t.low(k+m) == "before" && (t.low(k+m+1) == "it" || t.low(k+m+1) == "them"):
+		return v, k + m + 2 - i
+	case m > 0 && t.low(k+m) == "before" && t.atEnd(k+m+1):
+		return v, k + m + 1 - i
+	default:
 		return measure.Interval{}, 0
 	}
-	k += m + 2
 	if t.low(k) == "of" && (t.low(k+1) == "it" || t.low(k+1) == "them") {
 		k += 2
 	} else if t.low(k) == "of" && t.low(k+1) == "the" {
@@ -348,7 +373,16 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 
 var measureRules = []rule{
 	{pattern: "length", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kLength, l: m.the("length").l, to: m.to}, true
+		l := m.the("length").l
+		return chunk{kind: kLength, l: l, to: m.to}, l.Of != "finish" // "to finish, four turns"
+	}},
+	{pattern: "'=' position", says: func(t *stretch, m match) (chunk, bool) { // "tips back, = bend"
+		l := m.the("position").l
+		if l.Of == measure.Shank && l.Low == 1 && l.High == 1 {
+			l.Of = measure.Bend
+		}
+		l = measure.Length{Low: 1, High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}
+		return chunk{kind: kLength, l: l}, t.atEnd(m.to) && (l.Of == measure.Point || l.Of == measure.Barb || l.Of == measure.Bend)
 	}},
 	{pattern: "number 'as' 'long'", says: func(t *stretch, m match) (chunk, bool) { // measured against the shank, half as long
 		v := m.the("number").v
@@ -356,7 +390,7 @@ var measureRules = []rule{
 	}},
 	{pattern: "number 'denier'|'den'|'d'|'tex'", says: func(t *stretch, m match) (chunk, bool) {
 		x, unit := m.the("number"), t.low(m.to-1)
-		if x.to != x.from+1 || unit != "denier" && unit != "tex" && t.std.Name != "thread" && t.std.Name != "head" {
+		if x.to != x.from+1 || unit != "denier" && unit != "tex" && t.std.Name != role.Thread && t.std.Name != role.Head {
 			return chunk{}, false
 		}
 		v := x.v
@@ -380,7 +414,7 @@ func (t *stretch) gaugeAt(i int) (chunk, bool) {
 		return chunk{kind: kMeasured, from: i, to: i + n, v: measure.Interval{Low: mm, High: mm}, basis: basis}, true
 	}
 	tok := t.toks[i]
-	if tok.Kind == measure.Number && (t.std.Name == "underweight" || t.std.Name == "underbody") && tok.Value >= 0.005 && tok.Value <= 0.06 && (t.low(i+1) == "lead" || t.low(i+1) == "wire" || t.std.Name == "underweight" && (i+1 == len(t.toks) || t.mark(i+1) && t.low(i+1) != `"`)) {
+	if tok.Kind == measure.Number && (t.std.Name == role.Underweight || t.std.Name == role.Underbody) && tok.Value >= 0.005 && tok.Value <= 0.06 && (t.low(i+1) == "lead" || t.low(i+1) == "wire" || t.std.Name == role.Underweight && (i+1 == len(t.toks) || t.mark(i+1) && t.low(i+1) != `"`)) {
 		return across(1, tok.Value*measure.MMPerInch, "inches, as wire is sold")
 	}
 	number, name := tok, t.low(i+1)
@@ -633,6 +667,11 @@ var placeRules = []rule{
 		both := m.all("position")
 		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart() && (t.spans() || t.low(m.from) == "from" || t.low(m.from) == "eye")
 	}},
+	{pattern: "'from' article? part 'to' article? part", says: func(t *stretch, m match) (chunk, bool) { // a hackle from head to tail
+		both := m.all("part")
+		a, b := measure.Length{Low: 1, High: 1, Of: measure.Unit(both[0].value)}, measure.Length{Low: 1, High: 1, Of: measure.Unit(both[1].value)}
+		return t.betweenPlaces(m, a, b), t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer
+	}},
 	{pattern: "'from' position 'back'|'forward'|'up'|'down' 'to' position", says: func(t *stretch, m match) (chunk, bool) {
 		both := m.all("position")
 		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart()
@@ -666,6 +705,30 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 	if from, to, n := measure.ScanStretch(t.toks, i); n > 0 {
 		from.Text, to.Text = t.text(i, i+n), t.text(i, i+n)
 		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: "share"})
+	}
+	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "left the front quarter clear"
+		if from, to, m := measure.ScanStretch(t.toks, i+n); m > 0 && t.is(i+n+m, cBare) > 0 {
+			c := chunk{kind: kEnd, from: i, to: i + n + m + t.is(i+n+m, cBare), l: from}
+			if from.Low == 1 {
+				c.kind, c.l = kStart, to
+			}
+			c.l.Text = t.text(i, c.to)
+			out = append(out, c)
+		}
+	}
+	if from, to, m := measure.ScanStretch(t.toks, i); m > 0 && t.spans() { // "the front quarter left clear"
+		k := i + m
+		if t.is(k, cAuxiliary) > 0 {
+			k += t.is(k, cAuxiliary)
+		}
+		if n := t.is(k, cLeaves); n > 0 && t.is(k+n, cBare) > 0 {
+			c := chunk{kind: kEnd, from: i, to: k + n + t.is(k+n, cBare), l: from}
+			if from.Low == 1 {
+				c.kind, c.l = kStart, to
+			}
+			c.l.Text = t.text(i, c.to)
+			out = append(out, c)
+		}
 	}
 	if at, n := measure.ScanForward(t.toks, i); n > 0 && t.spans() {
 		at.Text = t.text(i, i+n)
@@ -741,7 +804,7 @@ var relationRules = []rule{
 	{pattern: "article? continues|rest article? label", says: func(t *stretch, m match) (chunk, bool) { // remainder of back
 		label, n := t.role(m.the("label").from)
 		std, _ := role.Find(label)
-		return chunk{kind: kContinues, word: label}, n > 0 && std.Name != "thread" && label != t.label && t.atEnd(m.to)
+		return chunk{kind: kContinues, word: label}, n > 0 && std.Name != role.Thread && label != t.label && t.atEnd(m.to)
 	}},
 	// what is left of the foam
 	{pattern: "article? rest article? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
@@ -779,6 +842,9 @@ var jointRules = []rule{
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
+	}},
+	{pattern: "'there' auxiliary 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there is no tail
+		return chunk{kind: kAbsent}, t.atEnd(m.to)
 	}},
 	{pattern: "'as'|'since' number", says: func(t *stretch, m match) (chunk, bool) { // "as 3 out of 4 tiers go too far"
 		return chunk{kind: kWhy, to: m.from + 1}, t.is(m.from-1, cPreposition) == 0
@@ -867,7 +933,7 @@ func (t *stretch) versionAt(i int) (chunk, bool) {
 // aughtAt reads "8/0" of a thread.
 func (t *stretch) aughtAt(i int) (chunk, bool) {
 	a, ok := strings.CutSuffix(t.low(i), "/0")
-	if !ok || a == "" || !isDigits(a) || t.std.Name != "thread" && t.std.Name != "head" {
+	if !ok || a == "" || !isDigits(a) || t.std.Name != role.Thread && t.std.Name != role.Head {
 		return chunk{}, false
 	}
 	return chunk{kind: kThread, from: i, to: i + 1, word: t.low(i)}, true
@@ -977,5 +1043,5 @@ func (t *stretch) personAt(i int) int {
 // threadPlace tells a place that is told by the thread: it has none.
 func threadPlace(l measure.Length) bool {
 	std, ok := role.Find(string(l.Of))
-	return ok && std.Name == "thread"
+	return ok && std.Name == role.Thread
 }

@@ -28,7 +28,7 @@ var sentenceLead = phrasesOf("sentence lead")
 // black.", "For the tail use six fibres.", "Hackle, black hen." A part that was
 // spoken of before keeps what is said of it again.
 func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
-	if g, next, ok := r.namedLast(s, toks, i, before); ok {
+	if g, next, ok := r.namedLast(s, toks, i, before); ok && toks[i-1].Low != ";" {
 		return g, next, true
 	}
 	_, n := sentenceLead.Match(toks, i)
@@ -37,7 +37,8 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 		return segment{}, 0, false
 	}
 	k := i + n + m
-	if k >= len(toks) || !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
+	semi := i > 0 && toks[i-1].Low == ";" && n > 0 && k < len(toks) && toks[k].Low == "," // "; the hackle, of a pale blue hen"
+	if k >= len(toks) || !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && !semi {
 		return segment{}, 0, false
 	}
 	label := role.Label(r.words.roleList[idx])
@@ -106,7 +107,34 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
 		short = text[:i]
 	}
+	short = cellBreak.Split(short, 2)[0]
+	if name, rest, ok := strings.Cut(short, ", "); ok && len(strings.Fields(short)) > 6 && toldOf.MatchString(rest) { // "The Brown Friar, that they do be tying in the west"
+		if len(strings.Fields(name)) <= 6 && r.d.Title == "" && !r.started {
+			r.d.Notes = append(r.d.Notes, rest)
+			short, text = name, name
+		}
+	}
 	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && !strings.HasSuffix(text, ":") && hasLetter(text) {
+		if m := entryLine.FindStringSubmatch(text); m != nil { // "Entry 88. 12th Sept. 1927."
+			if y := yearSaid.FindStringSubmatch(text); y != nil {
+				r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(m[0]):]), " ."))
+			}
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(start, len(s), "note", "")
+			return
+		}
+		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
+			marks.set(start, len(s), "header", "")
+			return
+		}
+		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && len(strings.Fields(first)) > 3 && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
+			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
+			if r.d.Title != "" {
+				r.d.Notes = append(r.d.Notes, text)
+				marks.set(start, len(s), "header", "")
+				return
+			}
+		}
 		name, tier := cutTier(r.titleLine(figure.ReplaceAllString(text, "")))
 		if cut, rest, ok := strings.Cut(name, ", per "); ok {
 			name = cut
@@ -138,7 +166,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		return
 	}
 	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
-	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 {
+	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 && (r.numbered == 0 && !stepNumber.MatchString(s)) {
 		r.continueLine(n, s, start, marks)
 		return
 	}
@@ -148,7 +176,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, "hook", s, start, len(s), false, marks, false)
 		return
 	}
-	if bareThread(text) && r.started && r.d.Find("thread") < 0 {
+	if (bareThread(text) || r.threadAlone(s, start)) && r.started && r.d.Find("thread") < 0 {
 		r.parts(n, "thread", s, start, len(s), false, marks, false)
 		return
 	}
@@ -169,12 +197,48 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started || r.d.Title != "" { // a step told in a sentence
 		before := len(r.d.Parts)
 		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
+			for k := len(r.d.Parts) - 1; k >= max(before, 1); k-- { // "Trim the hackle flat on top" is another word on what was told
+				if p := r.d.Parts[k]; p.SaysNothing() && !p.Absent && !p.Optional {
+					r.d.Notes = append(r.d.Notes, p.Text)
+					r.d.Parts = slices.Delete(r.d.Parts, k, k+1)
+				}
+			}
 			marks.set(start, len(s), "plain", "")
 			return
 		}
 	}
 	marks.set(start, len(s), "unread", "")
-	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
+		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+	}
+}
+
+// toldOf begins what is told of a fly behind its name.
+var toldOf = regexp.MustCompile(`^(?:that|which|as near|a fly|an? \w+ (?:fly|pattern|wet|dry|nymph)|for|used|good|much|once|still) `)
+
+// entryLine is the number of an entry in a ledger or a minute book, with its date.
+var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?) (?:No\.? ?)?\d+[.,:;]?\s*(?:\d.*\d{4}\.?)?$`)
+
+// startsCredit begins a line that says who tied a fly rather than what it is called.
+var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)
+
+// stepNumber is the number of a step at the start of a line.
+var stepNumber = regexp.MustCompile(`^\s*\d{1,2}[.)]\s`)
+
+// threadAlone tells a line that begins with a thread and says nothing else is put on: "brown silk, from
+// eye to bend".
+func (r *reader) threadAlone(s string, start int) bool {
+	t := newStretch(r.words, s, lexAt(s, start, len(s)), "thread")
+	p, k := t.noun(0)
+	if k == 0 || p.lastNoun != material.Thread || !t.atEnd(k) || len(t.toks) > 14 {
+		return false
+	}
+	for i := k; i < len(t.toks); i++ {
+		if t.is(i, cNoun) > 0 {
+			return false
+		}
+	}
+	return true
 }
 
 // whose reads a line of its own that says who tied or devised the fly, and perhaps

@@ -70,41 +70,77 @@ func (Standard) Values() []string {
 	return out
 }
 
+// The names of the standard parts.
+const (
+	Hook        = "hook"
+	Bead        = "bead"
+	Underweight = "underweight"
+	Thread      = "thread"
+	Tag         = "tag"
+	Tail        = "tail"
+	Shuck       = "shuck"
+	Butt        = "butt"
+	Underbody   = "underbody"
+	Rib         = "rib"
+	Body        = "body"
+	Abdomen     = "abdomen"
+	BodyHackle  = "body hackle"
+	WingCase    = "wing case"
+	Thorax      = "thorax"
+	Legs        = "legs"
+	Post        = "post"
+	Underwing   = "underwing"
+	Wing        = "wing"
+	Overwing    = "overwing"
+	Flash       = "flash"
+	Hackle      = "hackle"
+	Collar      = "collar"
+	Throat      = "throat"
+	Cheeks      = "cheeks"
+	Topping     = "topping"
+	Indicator   = "indicator"
+	HotSpot     = "hot spot"
+	Head        = "head"
+	Eyes        = "eyes"
+	Finish      = "finish"
+	Antennae    = "antennae"
+)
+
 // All lists the standard parts in the order in which they are usually tied in.
 // Common practice, no source.
 var All = withLabels([]Role{
-	{Name: "hook", Kin: "hook", Form: FormHook, From: 1, Universal: true},
-	{Name: "bead", Kin: "bead", Form: FormBead, From: 0.1, Spans: true, Weight: 2},
-	{Name: "underweight", Kin: "underweight", Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
-	{Name: "thread", Kin: "thread", Form: FormNone, From: 1, Universal: true, Spans: true},
-	{Name: "tag", Kin: "tag", Form: FormWound, From: 1.12, To: 0.97, Spans: true, Weight: 1},
-	{Name: "tail", Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
-	{Name: "shuck", Kin: "tail", Form: FormTail, From: 1, To: 1, Weight: 2},
-	{Name: "butt", Kin: "butt", Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
-	{Name: "underbody", Kin: "underbody", Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
-	{Name: "rib", Kin: "rib", Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
-	{Name: "body", Kin: "body", Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
-	{Name: "abdomen", Kin: "body", Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
-	{Name: "body hackle", Kin: "body hackle", Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
-	{Name: "wing case", Kin: "wing case", Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
-	{Name: "thorax", Kin: "thorax", Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
-	{Name: "legs", Kin: "legs", Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
-	{Name: "post", Kin: "wing", Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
-	{Name: "underwing", Kin: "underwing", Form: FormWing, From: 0.2, To: 0.2, Weight: 2},
-	{Name: "wing", Kin: "wing", Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
-	{Name: "overwing", Kin: "overwing", Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
-	{Name: "flash", Kin: "flash", Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
-	{Name: "hackle", Kin: "hackle", Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
-	{Name: "collar", Kin: "hackle", Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
-	{Name: "throat", Kin: "throat", Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
-	{Name: "cheeks", Kin: "cheeks", Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
-	{Name: "topping", Kin: "topping", Form: FormWing, From: 0.15, To: 0.15, Weight: 1},
-	{Name: "indicator", Kin: "indicator", Form: FormPost, From: 0.16, To: 0.16, Weight: 1},
-	{Name: "hot spot", Kin: "hot spot", Form: FormWound, From: 0.14, To: 0.08, Spans: true, Weight: 1},
-	{Name: "head", Kin: "head", Form: FormHead, From: 0.11, To: 0.01, Universal: true, Spans: true, Weight: 1},
-	{Name: "eyes", Kin: "eyes", Form: FormNone, From: 0.06, To: 0.06, Weight: 1},
-	{Name: "finish", Kin: "finish", Form: FormNone, Universal: true, Spans: true},
-	{Name: "antennae", Kin: "antennae", Form: FormNone, From: 0.1, To: 0.1, Weight: 1},
+	{Name: Hook, Kin: Hook, Form: FormHook, From: 1, Universal: true},
+	{Name: Bead, Kin: Bead, Form: FormBead, From: 0.1, Spans: true, Weight: 2},
+	{Name: Underweight, Kin: Underweight, Form: FormNone, From: 0.7, To: 0.25, Spans: true, Weight: 1},
+	{Name: Thread, Kin: Thread, Form: FormNone, From: 1, Universal: true, Spans: true},
+	{Name: Tag, Kin: Tag, Form: FormWound, From: 1.12, To: 0.97, Spans: true, Weight: 1},
+	{Name: Tail, Kin: Tail, Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: Shuck, Kin: Tail, Form: FormTail, From: 1, To: 1, Weight: 2},
+	{Name: Butt, Kin: Butt, Form: FormWound, From: 1, To: 0.94, Spans: true, Weight: 1},
+	{Name: Underbody, Kin: Underbody, Form: FormNone, From: 0.97, To: 0.2, Universal: true, Spans: true},
+	{Name: Rib, Kin: Rib, Form: FormRib, From: 0.97, To: 0.25, Spans: true, Weight: 1},
+	{Name: Body, Kin: Body, Form: FormWound, From: 0.97, To: 0.2, Spans: true, Weight: 3},
+	{Name: Abdomen, Kin: Body, Form: FormWound, From: 0.97, To: 0.45, Spans: true, Weight: 3},
+	{Name: BodyHackle, Kin: BodyHackle, Form: FormPalmer, From: 0.95, To: 0.22, Spans: true, Weight: 2},
+	{Name: WingCase, Kin: WingCase, Form: FormCase, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: Thorax, Kin: Thorax, Form: FormWound, From: 0.45, To: 0.12, Spans: true, Weight: 2},
+	{Name: Legs, Kin: Legs, Form: FormLegs, From: 0.2, To: 0.2, Weight: 1},
+	{Name: Post, Kin: Wing, Form: FormPost, From: 0.28, To: 0.28, Weight: 2},
+	{Name: Underwing, Kin: Underwing, Form: FormWing, From: 0.2, To: 0.2, Weight: 2},
+	{Name: Wing, Kin: Wing, Form: FormWing, From: 0.18, To: 0.18, Weight: 3},
+	{Name: Overwing, Kin: Overwing, Form: FormWing, From: 0.17, To: 0.17, Weight: 2},
+	{Name: Flash, Kin: Flash, Form: FormWing, From: 0.18, To: 0.18, Weight: 1},
+	{Name: Hackle, Kin: Hackle, Form: FormCollar, From: 0.17, To: 0.11, Weight: 3},
+	{Name: Collar, Kin: Hackle, Form: FormCollar, From: 0.15, To: 0.1, Weight: 2},
+	{Name: Throat, Kin: Throat, Form: FormLegs, From: 0.15, To: 0.15, Weight: 2},
+	{Name: Cheeks, Kin: Cheeks, Form: FormCheek, From: 0.15, To: 0.15, Weight: 1},
+	{Name: Topping, Kin: Topping, Form: FormWing, From: 0.15, To: 0.15, Weight: 1},
+	{Name: Indicator, Kin: Indicator, Form: FormPost, From: 0.16, To: 0.16, Weight: 1},
+	{Name: HotSpot, Kin: HotSpot, Form: FormWound, From: 0.14, To: 0.08, Spans: true, Weight: 1},
+	{Name: Head, Kin: Head, Form: FormHead, From: 0.11, To: 0.01, Universal: true, Spans: true, Weight: 1},
+	{Name: Eyes, Kin: Eyes, Form: FormNone, From: 0.06, To: 0.06, Weight: 1},
+	{Name: Finish, Kin: Finish, Form: FormNone, Universal: true, Spans: true},
+	{Name: Antennae, Kin: Antennae, Form: FormNone, From: 0.1, To: 0.1, Weight: 1},
 })
 
 // withLabels gives each part its other labels out of the lexicon.

@@ -973,6 +973,7 @@ export interface components {
             why?: string;
         };
         Folio: {
+            anew: string[];
             corrections: components["schemas"]["ReadingCorrection"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];

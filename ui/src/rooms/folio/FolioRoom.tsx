@@ -1,7 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { type Folio, folioQuery, Problem, type Relative, restoreRevision, withdraw } from "../../api/client";
+import {
+  type Folio,
+  folioQuery,
+  Problem,
+  type Relative,
+  restoreRevision,
+  reviseDressing,
+  withdraw,
+} from "../../api/client";
 import { Fly } from "../../drawing/Fly";
 import { useKeys } from "../../kit/keys";
 import {
@@ -77,6 +85,14 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
     },
     onError: (x) => say(x.message),
   });
+  const anew = useMutation({
+    mutationFn: () => reviseDressing(e.folio, e.newest, crypto.randomUUID(), { text: f.text, why: "read anew" }),
+    onSuccess: (r) => {
+      say(`Read anew, as revision ${r.revision}.`, r.deed);
+      void client.invalidateQueries();
+    },
+    onError: (x) => say(x.message),
+  });
   const revise = () => void navigate({ to: "/desk", search: { folio: e.folio } });
   const parent = f.parents[0];
   useKeys("Folio", [
@@ -120,6 +136,29 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
               Put it back
             </button>
           </p>
+        )}
+        {f.anew.length > 0 && (
+          <div className="no-print mb-2 border-l-4 border-edge bg-well px-3 py-2" data-testid="anew">
+            <details>
+              <summary className="min-h-[36px] cursor-pointer py-1">
+                Today’s reader would read these words otherwise in {f.anew.length}{" "}
+                {f.anew.length === 1 ? "place" : "places"}
+              </summary>
+              <ul className="book mt-1 list-disc pl-6">
+                {f.anew.map((c) => (
+                  <li key={c}>{c}</li>
+                ))}
+              </ul>
+              <p className="mt-2 flex flex-wrap items-center gap-4">
+                <button type="button" className="btn" disabled={anew.isPending} onClick={() => anew.mutate()}>
+                  File it as read anew
+                </button>
+                <span className="text-[0.92rem] text-soft">
+                  The reading that was filed stays as the revision before; corrections and settlements are kept.
+                </span>
+              </p>
+            </details>
+          </div>
         )}
         {old && (
           <p className="mb-2 flex flex-wrap items-center gap-4 border-l-4 border-amber bg-well px-3 py-2">
