@@ -201,7 +201,7 @@ func (p *page) write(sel, text string) {
 // clickText clicks the first button or link with these words.
 func (p *page) clickText(words string) {
 	p.t.Helper()
-	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, [role=menuitem], [role=option]")].find((e) => e.innerText.trim().startsWith(%q) && e.offsetParent !== null)`, words)
+	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, summary, [role=menuitem], [role=option]")].find((e) => e.innerText.trim().startsWith(%q) && e.offsetParent !== null)`, words)
 	p.until(find)
 	value[bool](p, "("+find+".click(), true)")
 }

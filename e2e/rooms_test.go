@@ -55,8 +55,8 @@ func TestAFolioIsDrawnWithARulerAndItsParts(t *testing.T) {
 	contains(t, p.text("svg[role=img]"), "0 mm")
 	contains(t, p.text("aside"), "Green Porter")
 	p.clickText("Words as filed, beside the standard form")
-	p.until(`document.querySelector("details[open] table") !== null`)
-	beside := p.text("details[open] table")
+	p.until(`document.querySelector("[data-testid=standard-form][open] table") !== null`)
+	beside := p.text("[data-testid=standard-form][open] table")
 	contains(t, beside, "counter wound") // of the rib: "5 turns, against the body"
 	contains(t, beside, "standard form")
 	p.visit("/folio/999")

@@ -178,31 +178,63 @@ func Phrases(class string) []string {
 	return out
 }
 
-// Set gives the phrases of a class to look a word up in.
-func Set(class string) map[string]bool {
-	m := map[string]bool{}
-	for _, r := range of(class) {
-		m[r.Phrase] = true
+// readers are all who made something of the rows of a class: each takes a phrase out of it, and
+// gives what puts it back.
+var readers = map[string][]func(phrase string) (back func()){}
+
+// Reads tells how a phrase is taken out of what was made of the rows of a class. What is made of rows
+// is made once, when the program starts.
+func Reads(class string, take func(phrase string) (back func())) {
+	readers[class] = append(readers[class], take)
+}
+
+// Without does something while a row is away from all that was made of the rows: a test shows so what
+// each is needed for. Nothing else may read meanwhile.
+func Without(r Row, do func()) {
+	var all []func()
+	for _, take := range readers[r.Class] {
+		all = append(all, take(r.Phrase))
 	}
+	do()
+	for _, back := range all {
+		back()
+	}
+}
+
+// without takes a key out of a map, and gives what puts it back.
+func without[T any](m map[string]T) func(string) func() {
+	return func(key string) func() {
+		v, ok := m[key]
+		delete(m, key)
+		return func() {
+			if ok {
+				m[key] = v
+			}
+		}
+	}
+}
+
+// mapOf makes a map of the rows of a class.
+func mapOf[T any](class string, value func(Row) T) map[string]T {
+	m := map[string]T{}
+	for _, r := range of(class) {
+		m[r.Phrase] = value(r)
+	}
+	Reads(class, without(m))
 	return m
 }
 
+// Set gives the phrases of a class to look a word up in.
+func Set(class string) map[string]bool { return mapOf(class, func(Row) bool { return true }) }
+
 // Values gives what each phrase of a class stands for.
 func Values(class string) map[string]string {
-	m := map[string]string{}
-	for _, r := range of(class) {
-		m[r.Phrase] = r.Value
-	}
-	return m
+	return mapOf(class, func(r Row) string { return r.Value })
 }
 
 // Numbers gives the number that each phrase of a class stands for.
 func Numbers(class string) map[string]float64 {
-	m := map[string]float64{}
-	for _, r := range of(class) {
-		m[r.Phrase] = number(r.Value)
-	}
-	return m
+	return mapOf(class, func(r Row) float64 { return number(r.Value) })
 }
 
 // A Range is what a phrase stands for between a least and a most.

@@ -190,6 +190,12 @@ var phrasesFrom = func() map[string][]int {
 		first, _, _ := strings.Cut(p.Phrase, " ")
 		m[first] = append(m[first], i)
 	}
+	lexicon.Reads("kind", func(phrase string) func() {
+		first, _, _ := strings.Cut(phrase, " ")
+		kept := m[first]
+		m[first] = slices.DeleteFunc(slices.Clone(kept), func(i int) bool { return kindPhrases[i].Phrase == phrase })
+		return func() { m[first] = kept }
+	})
 	return m
 }()
 

@@ -97,11 +97,31 @@ func (t *trie) match(toks []Token, i int) (index, n int) {
 	return index, n
 }
 
+// take takes a phrase out of a trie, and gives what puts it back.
+func (t *trie) take(phrase string) (back func()) {
+	at := t
+	for _, tok := range Lex(phrase) {
+		if at = at.next[tok.Low]; at == nil {
+			return func() {}
+		}
+	}
+	index := at.index
+	at.index = -1
+	return func() { at.index = index }
+}
+
+// trieOf is the trie of a table that was made of a class of the lexicon.
+func trieOf(class string, n int, words func(int) string) *trie {
+	t := newTrie(n, words)
+	lexicon.Reads(class, t.take)
+	return t
+}
+
 var (
-	hedgeTrie = newTrie(len(Hedges), func(i int) string { return Hedges[i].Words })
-	boundTrie = newTrie(len(Bounds), func(i int) string { return Bounds[i].Words })
-	looseTrie = newTrie(len(Loose), func(i int) string { return Loose[i].Words })
-	reachTrie = newTrie(len(ReachHedges), func(i int) string { return ReachHedges[i].Words })
+	hedgeTrie = trieOf("hedge", len(Hedges), func(i int) string { return Hedges[i].Words })
+	boundTrie = trieOf("bound", len(Bounds), func(i int) string { return Bounds[i].Words })
+	looseTrie = trieOf("loose length", len(Loose), func(i int) string { return Loose[i].Words })
+	reachTrie = trieOf("reach", len(ReachHedges), func(i int) string { return ReachHedges[i].Words })
 )
 
 // Phrases is a set of fixed phrases to be found at a token, the longest first.
@@ -111,6 +131,16 @@ type Phrases struct{ root *trie }
 func NewPhrases(list ...string) Phrases {
 	return Phrases{newTrie(len(list), func(i int) string { return list[i] })}
 }
+
+// PhrasesOf builds the set of the phrases of a class of the lexicon; the index of each is its row's.
+func PhrasesOf(class string) Phrases {
+	p := NewPhrases(lexicon.Phrases(class)...)
+	lexicon.Reads(class, p.Take)
+	return p
+}
+
+// Take takes a phrase out of the set, and gives what puts it back.
+func (p Phrases) Take(phrase string) (back func()) { return p.root.take(phrase) }
 
 // Match gives the index of the longest phrase at token i and how many tokens
 // it takes; n is 0 where none stands there.

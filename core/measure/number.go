@@ -115,7 +115,7 @@ func ScanNumber(toks []Token, i int) (Interval, int) {
 	return Interval{a, b}.Times(lo, hi), k - i
 }
 
-var orSo = NewPhrases(lexicon.Phrases("or so")...)
+var orSo = PhrasesOf("or so")
 
 // OrSo tells how many tokens at i loosen the number before them: "five or so".
 func OrSo(toks []Token, i int) int {

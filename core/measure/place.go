@@ -137,7 +137,7 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 // memory.
 var shortOf = hedges("short of the eye")
 
-var shortOfTrie = newTrie(len(shortOf), func(i int) string { return shortOf[i].Words })
+var shortOfTrie = trieOf("short of the eye", len(shortOf), func(i int) string { return shortOf[i].Words })
 
 // scanOneEye reads a distance of about one eye behind the eye: "one eye length
 // behind the eye", "an eye and a half from the eye", "a full eye short".
@@ -230,7 +230,7 @@ func ScanForward(toks []Token, i int) (Length, int) {
 // begins to its outermost place. From memory.
 var roundWords = hedges("round the bend")
 
-var roundTrie = newTrie(len(roundWords), func(i int) string { return roundWords[i].Words })
+var roundTrie = trieOf("round the bend", len(roundWords), func(i int) string { return roundWords[i].Words })
 
 // scanRound reads "half way round the bend", "well into the bend".
 func scanRound(toks []Token, i int) (Length, int) {

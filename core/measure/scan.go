@@ -98,7 +98,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 }
 
 var (
-	asLong = NewPhrases(lexicon.Phrases("as long")...)
+	asLong = PhrasesOf("as long")
 )
 
 // partOver reads "and a fourth part over" at token k.
@@ -116,11 +116,11 @@ func partOver(toks []Token, k int) (float64, int) {
 	return more, n + 1
 }
 
-var halfAgain = NewPhrases(lexicon.Phrases("half again")...)
+var halfAgain = PhrasesOf("half again")
 
 // overUnder are comparisons that follow a fraction; the first shorterThan of them
 // take it off, the others add it.
-var overUnder = NewPhrases(lexicon.Phrases("over or under")...)
+var overUnder = PhrasesOf("over or under")
 
 const shorterThan = 2
 
@@ -272,6 +272,10 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		u, _, _ := unitAt(toks, k, parts)
 		return Length{Low: lo, High: hi, Of: u}, k + 2 - i
 	}
+	if is(toks, k, "shank", "gape", "gap") && is(toks, k+1, "+", "plus", "less", "minus") { // "shank + half"
+		u, _, _ := unitAt(toks, k, parts)
+		return Length{Low: lo, High: hi, Of: u}, k + 1 - i
+	}
 	if is(toks, k, "shank", "gape", "gap") { // "gape and a half"
 		if more, w := andMore(toks, k+1); w > 0 {
 			u, _, _ := unitAt(toks, k, parts)
@@ -371,7 +375,7 @@ func partUnitFits(toks []Token, k, n, j, end int) bool {
 }
 
 // Place words for ends of parts: "to the end of the tail".
-var ends = NewPhrases(lexicon.Phrases("end of")...)
+var ends = PhrasesOf("end of")
 
 func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	verb := 0 // "ending just short of"

@@ -30,6 +30,7 @@ type maker struct {
 	stretches int
 	grades    []string
 	act       string // what the act of the clause does
+	waits     string // an act that no place was said of yet
 	aside     bool   // what follows up to the end of the sentence is somebody's talk
 	counted   *phrase
 	turned    *chunk
@@ -297,6 +298,13 @@ func (m *maker) ofOther(c clause) bool {
 		return false
 	}
 	q := m.other(c.chunks[k])
+	if x := c.chunks[k]; q == nil && x.kind == kPart { // "the ribbing is brought up in five turns"
+		if std, _ := role.Find(x.word); std.Form == role.FormRib && m.std.Form != role.FormRib {
+			if i := m.d.Find(std.Name); i >= 0 {
+				q = &m.d.Parts[i]
+			}
+		}
+	}
 	if q == nil {
 		return false
 	}
@@ -343,9 +351,9 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
-	if c.kind == saysWhy && len(c.chunks) == 4 && c.chunks[1].kind == kStandsFor && c.chunks[2].kind == kAuxiliary && c.chunks[3].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
-		m.keepLength(c.chunks[3])
-		m.note(c.from(), c.chunks[3].from, "kept as a remark")
+	if last := len(c.chunks) - 1; c.kind == saysWhy && (last == 2 || last == 3 && c.chunks[1].kind == kStandsFor) && c.chunks[last-1].kind == kAuxiliary && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
+		m.keepLength(c.chunks[last])
+		m.note(c.from(), c.chunks[last].from, "kept as a remark")
 		return true
 	}
 	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" && c.chunks[i].word != "measures" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
@@ -395,6 +403,13 @@ func (m *maker) conditions(c clause) {
 // main takes what is said plainly.
 func (m *maker) main(c clause) {
 	m.act, m.shadowed, m.negated = "", false, false
+	if m.waits != "" && c.open == "," && !c.has(kThing, kAct, kAuxiliary, kPerson) && c.has(kPlace, kEnd, kStart) { // "and stops where the wing butts end, at a third of the shank"
+		m.act = m.waits
+	}
+	m.waits = ""
+	if last := c.chunks[len(c.chunks)-1]; last.kind == kAct && (last.word == "stops" || last.word == "begins") {
+		m.waits = last.word
+	}
 	prep := ""
 	prepAt := -1
 	joint := c.open
@@ -418,6 +433,10 @@ func (m *maker) main(c clause) {
 				}
 			}
 		case kThing, kPrepared:
+			if x.kind == kPrepared && (prep == "over" || prep == "on" || prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
+				m.take(x.from, x.to, "plain", "")
+				continue
+			}
 			if m.thing(c, i, prep, prepAt, joint) {
 				joint = ""
 			}
@@ -486,7 +505,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
-		if m.wound() && (m.act == "winds" || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		if m.wound() && (m.act == "winds" || m.low(x.from-1) == "turned" || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -620,6 +639,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	}
 	switch {
+	case p.bare() && p.unit != "" && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
+		return shadow("kept as a remark")
 	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
@@ -659,6 +680,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.nounSaid() && m.other(x) != nil:
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -682,7 +706,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.part.Winding = "counter"
 		m.take(x.from, x.to, "winding", "against the body")
 		return false
-	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && !m.threadLike(p):
+	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
 		// "yellow bucktail over white"
 	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
 	case prep == "with" && (m.act == "" || m.act == "brings") && !p.definite && !m.threadLike(p):
@@ -825,6 +849,9 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	if hi, n := m.ceiling(k); n > 0 && hi > v.High {
 		v.High = hi
 		m.take(k, k+n, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
+	}
+	if of == "feather" && m.std.Form == role.FormTail && p.lastNoun == material.Fibre {
+		of = "fibre"
 	}
 	if of == "piece" && m.counted != nil {
 		of = m.counted.unit
@@ -1086,7 +1113,7 @@ func (m *maker) behind() bool {
 func (m *maker) lastFigure(c clause, i int) bool {
 	x := c.chunks[i]
 	return i > 0 && i == len(c.chunks)-1 && x.to == x.from+1 && m.toks[x.from].Kind == measure.Number && !c.has(kAct, kAuxiliary) && m.atEnd(x.to) &&
-		(m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer || m.std.Form == role.FormRib) && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.noun && c.chunks[i-1].thing.count == nil && c.chunks[i-1].thing.unit != "fibre"
+		(m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer || m.std.Form == role.FormRib) && c.chunks[i-1].kind == kThing && (c.chunks[i-1].thing.noun || c.chunks[i-1].thing.lastNoun == material.Tinsel) && c.chunks[i-1].thing.count == nil && c.chunks[i-1].thing.unit != "fibre"
 }
 
 func (m *maker) number1(c clause, i int) {
@@ -1095,14 +1122,21 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "plain", "")
 		return
 	}
-	alone := len(c.chunks) == 1
+	alone := len(c.chunks) == 1 || len(c.chunks) == 2 && i == 1 && m.is(c.chunks[0].from, cDegree) > 0
 	whole := x.v.Low >= 1
+	if m.corrects && whole && alone && m.part.Count != nil { // "three strands of black rubber, no, two"
+		m.part.Count.Low, m.part.Count.High = x.v.Low, x.v.High
+		m.corrects = false
+		m.take(x.from, x.to, "count", "")
+		return
+	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
 	switch {
-	case alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
+	case whole && m.is(x.from-2, cTurns) > 0 && m.low(x.from-1) == "," && i == 0 && m.wound() && m.part.Turns == nil && x.v.High <= 15,
+		alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		m.lastFigure(c, i) && x.v.Low >= 2 && x.v.Low <= 9 && whole && m.part.Turns == nil,
 		alone && m.std.Form == role.FormCollar && whole && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
@@ -1454,19 +1488,28 @@ func (m *maker) accounts() {
 			if from >= to {
 				return ""
 			}
-			end := m.all[to-1].to()
-			if to-1 == i {
-				end = c.chunks[k].from
+			end := c.chunks[k].from
+			if to-1 != i && len(m.all[to-1].chunks) > 0 {
+				end = m.all[to-1].to()
+			}
+			for from < to-1 && len(m.all[from].chunks) == 0 {
+				from++
+			}
+			if len(m.all[from].chunks) == 0 {
+				return ""
 			}
 			return strings.Trim(m.text(m.all[from].from(), end), " ,;")
 		}
 		alone := len(rest) == 0
 		switch {
 		case first == "" && !later && i > 0 && !alone: // "hen; coot in the old book"
-			first = strings.Trim(m.text(0, m.all[i-1].to()), " ,;")
+			first = strings.Trim(m.text(0, c.from()), " ,;.(")
 			begin = i
 			fallthrough
 		case first != "":
+			if len(m.all[begin].chunks) == 0 {
+				begin = i
+			}
 			if m.all[begin].chunks[0].kind == kElse || m.all[begin].chunks[0].kind == kOr || begin > 0 && len(m.all[begin-1].chunks) > 0 && m.endsInOr(m.all[begin-1]) {
 				m.all[i].chunks = rest
 				break
@@ -1629,7 +1672,7 @@ func (m *maker) drop(x chunk, p phrase) bool {
 // known tells a definite thing that this dressing named before in a part of the same name: "the
 // tinsel follows it" names no second one.
 func (m *maker) known(p phrase) bool {
-	if !p.definite || len(p.name) == 0 || len(p.colour) > 0 {
+	if !p.definite || len(p.name) == 0 {
 		return false
 	}
 	noun := lastWord(p.name[len(p.name)-1])
@@ -1638,7 +1681,7 @@ func (m *maker) known(p phrase) bool {
 			continue
 		}
 		for _, x := range q.Materials {
-			if strings.Contains(" "+x.Name+" ", " "+noun+" ") {
+			if strings.Contains(" "+x.Name+" ", " "+noun+" ") && (len(p.colour) == 0 || x.Colour == strings.Join(p.colour, " and ")) {
 				return true
 			}
 		}
@@ -1745,7 +1788,7 @@ func (m *maker) unitAfter(k int) measure.Unit {
 		return u
 	}
 	label, n := m.stretch.part(k)
-	if n == 0 || label == "hook" {
+	if n == 0 || label == role.Hook {
 		return ""
 	}
 	return measure.Unit(label)

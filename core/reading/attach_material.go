@@ -58,6 +58,14 @@ func (m *maker) assemble() {
 
 		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
 			qualifies(last, np)
+		case np.noun && last != nil && m.std.Name == role.Thread && one == last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
+			qualifies(last, np)
+		case np.noun && last != nil && np.joint == "," && last.Name == role.Hackle && strings.HasSuffix(one, "'s"): // "a hackle, a cock's, dyed orange"
+			last.Name = one + " " + last.Name
+			if len(np.colour) > 0 && last.Colour == "" {
+				last.Colour = strings.Join(np.colour, " and ")
+			}
+			qualifies(last, np)
 		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && !np.definite && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
 			last.Name = m.plainName(np)
 			qualifies(last, np)
@@ -154,6 +162,7 @@ func (m *maker) assemble() {
 			} else {
 				last = add(np, false)
 			}
+		case last != nil && np.one && len(np.prep) == 0 && np.unit == "": // "two hackles, a large and a small"
 		case last != nil:
 			qualifies(last, np)
 		default:

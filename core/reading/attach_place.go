@@ -26,6 +26,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
 		return
 	}
+	if m.std.Name == role.Thread && l.IsPart() { // "no further until the tail is on"
+		note("kept as a remark")
+		return
+	}
 	if mm && m.std.Form == role.FormWound && m.thickness(x.from) {
 		note("how thick it is, kept as said")
 		return
@@ -50,11 +54,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.act == "begins" && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
-	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && m.act == "winds"): // "until the two thirds of the shank"
+	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == "winds" || !p.From.IsZero()) || before == "at" && m.act == "stops"): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
-	case m.act == "ties" && m.saysLength(x):
+	case m.act == "ties" && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
 	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
@@ -349,6 +353,10 @@ func (m *maker) place(c clause, i int, prep string) {
 			from(l)
 			return
 		}
+		if x.top > 0 && spans { // "stops where the thread began"
+			to(l)
+			return
+		}
 		switch m.act {
 		case "ties":
 			m.tied(x, l)
@@ -455,7 +463,7 @@ func (m *maker) countedFromEye(x chunk) bool {
 		return false
 	}
 	last := m.low(x.to - 1)
-	return last == "eye" || last == "bead"
+	return last == "eye" || last == role.Bead
 }
 
 // stretch1 takes a stretch of the shank: where the part lies.

@@ -158,6 +158,19 @@ func bracketsInDoubt(all []clause) []bool {
 	return out
 }
 
+// supposes tells what would come of it if somebody did otherwise: "you would get fewer segments".
+func (t *stretch) supposes(c clause) bool {
+	for i, x := range c.chunks {
+		if x.kind == kPerson && (t.low(x.from) == "you" || t.low(x.from) == "one") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary {
+			switch t.low(c.chunks[i+1].from) {
+			case "would", "might", "could":
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // granted tells a clause that allows what somebody else was just said to do or to ask for: "and so
 // may you", "he said it would".
 func (t *stretch) granted(c clause) bool {
@@ -224,6 +237,11 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		case kPrepared:
 			_, n := t.as(list[j].from, cAct)
 			return n > 0
+		}
+		if list[j].kind == kThing && cur.has(kAct) && cur.has(kPerson) && t.is(list[j].from, cWorked) > 0 { // "she caught in tinsel and dubbed blue fur"
+			return true
+		}
+		switch list[j].kind {
 		case kStandsFor, kPart, kThing:
 			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
 		}
@@ -277,6 +295,8 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
+	case n > 0 && t.supposes(c): // "with a coarser quill you would get fewer segments"
+		return saysAside
 	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.byOthers() && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
 		return saysAside
 	case c.has(kReplaces):

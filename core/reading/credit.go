@@ -19,7 +19,9 @@ var credits, creditOf = func() (measure.Phrases, []string) {
 			phrases, of = append(phrases, r.Phrase), append(of, r.Value)
 		}
 	}
-	return measure.NewPhrases(phrases...), of
+	p := measure.NewPhrases(phrases...)
+	lexicon.Reads("header", p.Take)
+	return p, of
 }()
 
 var (
@@ -61,7 +63,7 @@ func (r *reader) credit(s string) bool {
 	k, n, of := 0, 0, ""
 	for k < len(toks) && k < 12 {
 		idx, m := credits.Match(toks, k)
-		if m > 0 {
+		if m > 0 && nameEnd(s, toks, k+m) > k+m {
 			n, of = m, creditOf[idx]
 			break
 		}
@@ -70,12 +72,13 @@ func (r *reader) credit(s string) bool {
 				n, of = 1, "originator"
 				break
 			}
-			if idx, m := credits.Match([]measure.Token{toks[0], toks[k]}, 0); m == 2 { // "Tied for the club by Harold Binns"
-				n, of = 1, creditOf[idx]
-				break
+			for _, verb := range toks[:k] { // "Tied for the club by Harold Binns"
+				if idx, m := credits.Match([]measure.Token{verb, toks[k]}, 0); m == 2 && nameEnd(s, toks, k+1) > k+1 {
+					n, of = 1, creditOf[idx]
+					break
+				}
 			}
-			if idx, m := credits.Match([]measure.Token{toks[min(1, k-1)], toks[k]}, 0); m == 2 {
-				n, of = 1, creditOf[idx]
+			if n > 0 {
 				break
 			}
 		}
@@ -139,6 +142,8 @@ var (
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying)\b`)
 	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
+	ownWayOf    = regexp.MustCompile(`^(.+?)\s*\((\p{Lu}[^()]*?)['’]s (?:way|dressing|version|tying|pattern|fly|hand)\)$`)
+	perName     = regexp.MustCompile(`^(.+?)\s*[-–—,]\s*(?:per|tied by|dressed by|shown by) ((?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’.-]+(?: \p{Lu}[\p{L}'’.-]+)*)$`)
 	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
 	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
@@ -175,6 +180,9 @@ func (r *reader) titleLine(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
 		return m[1]
+	}
+	if m := perName.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "OTTERBURN GREY - per J. Mott Sr."
+		text, r.d.Tier = m[1], m[2]
 	}
 	text = r.titleCells(text)
 	if m := atTheVice.FindStringSubmatch(text); m != nil { // "Notes of the bench night. Wilma Roos at the vice; fly: Pepper Quill."
@@ -216,6 +224,9 @@ func (r *reader) titleLine(text string) string {
 		}
 	}
 	if m := shownBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Pontoon Sedge, as Edith Marl showed it to the beginners."
+		text, r.d.Tier = m[1], m[2]
+	}
+	if m := ownWayOf.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Grey Goose Quill (M. Rigby's way)"
 		text, r.d.Tier = m[1], m[2]
 	}
 	if m := bracketNote.FindStringSubmatch(text); m != nil { // "Sexton's Candle (about 1926; from the tin box)"
@@ -289,7 +300,7 @@ func (r *reader) nameOf(s string) string {
 	name := ""
 	for k := 1; k < len(toks); k++ {
 		switch toks[k-1].Low {
-		case "of", "from", "by", "with":
+		case "of", "from", "by", "with", "tier", "tyer", "dresser", "demonstrator":
 		default:
 			continue
 		}

@@ -208,6 +208,9 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	p.to = k
+	if p.lastNoun == material.Thread && len(p.colour) == 1 && material.IsMetal(p.colour[0]) && t.std.Name != role.Thread { // "gold thread"
+		p.lastNoun = material.Tinsel
+	}
 	if p.lastNoun == "" && tinselish(placed{phrase: p}) {
 		p.lastNoun = material.Tinsel
 	}
@@ -359,6 +362,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 			return 2
 		}
 		return 0
+	}
+	if n := t.is(k+1, cArticle); n > 0 && len(p.name) == 0 { // "for a tail a bunch of tippets"
+		if _, m := t.role(k); m == 1 {
+			return 0
+		}
 	}
 	if n := t.is(k, cName); n > 0 && !t.longer(k, n, cPreparation) {
 		return t.named(p, k, n, true)

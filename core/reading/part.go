@@ -86,7 +86,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		text := strings.Trim(strings.TrimSpace(s[p.from:p.to]), " ,;")
 		part := Part{Line: n, Role: p.label, Text: text, Optional: optional && k == 0, Materials: []Material{}}
 		mk := r.make(n, &part, newStretch(r.words, s, between(toks, p.from, p.to), p.label), m, again)
-		if k > 0 && p.label == "rib" {
+		if k > 0 && p.label == role.Rib {
 			// "ribbed with gold wire, over the rear half": the body lies there too
 			if body := &r.d.Parts[len(r.d.Parts)-1]; body.From.IsZero() && body.To.IsZero() {
 				body.From, body.To = part.From, part.To

@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -106,6 +107,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	r.steps += len(t.toks)
 	r.titled(t)
 	r.named(t)
+	r.calledSo(t)
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
 			list[i].kind = kPerson
@@ -150,11 +152,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 	}
 	for i, p := range pieces { // "a hackle … the hackle was then palmered" is one along the body
-		if p.label != "body hackle" {
+		if p.label != role.BodyHackle {
 			continue
 		}
 		for k := i - 1; k >= 0; k-- {
-			if pieces[k].label == "hackle" && t.definiteHackle(p) {
+			if pieces[k].label == role.Hackle && t.definiteHackle(p) {
 				pieces[k].label = "body hackle"
 			}
 		}
@@ -206,6 +208,25 @@ func (r *reader) insteadOfFirst(label string) {
 	r.d.Parts = r.d.Parts[:last]
 }
 
+// calledSo takes the name of a fly from wherever the text says what it is called.
+func (r *reader) calledSo(t *stretch) {
+	for i := range t.toks {
+		if r.d.Title != "" {
+			return
+		}
+		if t.is(i, cCalls) == 0 {
+			continue
+		}
+		k := i + 1
+		for t.is(k, cPerson)+t.is(k, cStandsFor)+t.is(k, cArticle) > 0 {
+			k++
+		}
+		if n := t.capitals(k); n > 0 && (n > 1 || len(t.senses[k]) == 0) {
+			r.d.Title = t.text(k, k+n)
+		}
+	}
+}
+
 // titled takes a name that stands as a sentence of its own before the prose: "Quarry Pool Streamer.
 // Everybody brought his own hooks".
 func (r *reader) titled(t *stretch) {
@@ -224,8 +245,11 @@ func (r *reader) titled(t *stretch) {
 			return
 		}
 	}
-	r.d.Title = t.text(0, k)
+	r.d.Title = notesOn.ReplaceAllString(t.text(0, k), "")
 }
+
+// notesOn stands before a name in a heading.
+var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
 // tied his Ferry Rope", "The Harbour Glow needs a short shank hook".
@@ -254,17 +278,19 @@ func (r *reader) named(t *stretch) {
 			continue
 		}
 		after, n2 := t.as(to, cAct)
+		if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
+			after, n2 = t.as(to+1, cAct)
+		}
 		if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
 			after, n2 = t.as(to+aux, cAct)
 		}
 		led := t.low(from - 1)
-		if led == "the" && (t.low(from-2) == "calls" || t.low(from-2) == "called" || t.low(from-2) == "named") {
-			led = t.low(from - 2)
-		}
 		switch {
-		case (led == "calls" || led == "called" || led == "named" || led == "christened") && r.d.Title == "":
+		case (t.is(from-1, cCalls) > 0 || led == "the" && t.is(from-2, cCalls) > 0) && r.d.Title == "":
 			r.d.Title = text
 		case led == "by" && r.d.Tier == "":
+			r.d.Tier = text
+		case (led == "to" || led == "of" || led == "from") && r.d.Tier == "" && n > 1 && i < 16 && len(t.senses[to-1]) == 0 && (t.low(to) == "and" || t.low(to) == "," || t.low(to) == "."): // "The evening belonged to Tilda Marsh and her Blue Bargeman"
 			r.d.Tier = text
 		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
 		case led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
@@ -330,7 +356,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		told := slices.Clone(all)
 		told[i].chunks, told[i].joined = append(slices.Clone(c.chunks), all[j].chunks...), true
 		for k, p := range r.pieces(t, told, i, before) {
-			if k == 0 && p.label != someWhere && p.label != last {
+			if k == 0 && p.label != last && (p.label != someWhere || all[j].chunks[0].kind == kAuxiliary) {
 				whole.label = p.label
 				return []piece{whole}
 			}
@@ -342,6 +368,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if c.kind == saysWhy || c.kind == saysAside || c.kind == saysCase || c.kind == saysInstead {
 		whole.label = last
+		if label := t.legsSaid(c); last == someWhere && c.kind == saysWhy && label != "" { // "…, so that each leg is half a shank long"
+			for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+				before[k].label = label
+			}
+			whole.label = label
+			return []piece{whole}
+		}
 		if last == "" && c.kind == saysWhy && t.byAct(c) != "" { // "so the size ran from 4 to 10"
 			whole.label = "hook"
 		}
@@ -377,6 +410,9 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			return []piece{{label: "hook", from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
 		}
 	}
+	if a, b, k := t.twoParts(c); k > 0 { // "A case of turkey over a thorax of the same fur"
+		return []piece{{label: a, from: c.from(), to: c.chunks[k].from}, {label: b, from: c.chunks[k].to, to: c.to()}}
+	}
 	if label := t.settle(c, before); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -389,6 +425,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = last
 		return []piece{whole}
 	}
+	if i > 0 && c.open == "," && all[i-1].first && len(all[i-1].chunks) <= 2 && all[i-1].chunks[len(all[i-1].chunks)-1].kind == kPart && len(before) > 0 && before[len(before)-1].from == all[i-1].from() && t.subject(c, clause{}) == "" { // "The tag, two turns of flat silver, came first"
+		whole.label = last
+		return []piece{whole}
+	}
 	if label := t.byWord(c); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -397,13 +437,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label, whole.makes = label, true
 		return []piece{whole}
 	}
-	if i > 0 && (t.low(c.from()) == "which" || t.low(c.from()) == "this") && c.has(kAuxiliary) {
+	if i > 0 && (t.low(c.from()) == "which" || t.low(c.from()) == "this" || t.low(c.from()) == "that") && c.has(kAuxiliary) {
 		if label := t.lastPart(all[i-1]); label != "" { // "until the body is on, which is black floss"
 			whole.label = label
 			return []piece{whole}
 		}
 	}
-	if last == "body hackle" && t.is(c.from(), cAnd) > 0 && t.low(c.from()+1) == "another" {
+	if last == role.BodyHackle && t.is(c.from(), cAnd) > 0 && t.low(c.from()+1) == "another" {
 		whole.label = "hackle"
 		return []piece{whole}
 	}
@@ -453,6 +493,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			before[k].label = "body"
 		}
 		whole.label = "body"
+		return []piece{whole}
+	}
+	if last == someWhere && t.overBack(c) { // "… and was stretched over the back"
+		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+			before[k].label = "back"
+		}
+		whole.label = "back"
 		return []piece{whole}
 	}
 	if last == someWhere || t.newThing(c, before) {
@@ -512,7 +559,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		case x.kind == kStart && x.word == "ties":
 			act = "ties"
 		}
-		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThing(last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
+		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
 			return true
 		}
 		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns // "a single turn of starling"
@@ -520,21 +567,21 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			continue
 		}
 		std, _ := role.Find(last.label)
-		if ofTurns && person && act == "winds" && t.hasThing(last) && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
+		if ofTurns && person && act == "winds" && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
 			return true
 		}
-		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThing(last) && (act == "brings" || act == "ties") && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
+		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == "brings" || act == "ties") && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
 			return true
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
 			return false
 		}
-		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThing(last) {
+		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThings(before, last) {
 			return true
 		}
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
-		return bound || (tied || person && act != "" && act != "brings" && act != "says") && t.hasThing(last)
+		return bound || (tied || person && act != "" && act != "brings" && act != "says") && t.hasThings(before, last)
 	}
 	return false
 }
@@ -558,6 +605,64 @@ func (t *stretch) thereIs(c clause) string {
 	k += n
 	if t.low(k) == "there" || t.is(k, cAct) > 0 || t.is(k, cAuxiliary) > 0 {
 		return label
+	}
+	return ""
+}
+
+// putOn tells "I put the eyes on first".
+func (t *stretch) putOn(c clause, i int) bool {
+	return i > 0 && (c.chunks[i-1].kind == kOwn || c.chunks[i-1].kind == kAct) && c.to() > c.chunks[i].to && t.low(c.chunks[i].to) == "on" || i > 1 && c.chunks[i-1].kind == kPlain && c.chunks[i-2].kind == kOwn && t.low(c.chunks[i].to) == "on"
+}
+
+// overBack tells a clause in which something goes over the back.
+func (t *stretch) overBack(c clause) bool {
+	for k := c.from(); k+2 < c.to(); k++ {
+		if t.low(k) == "over" && t.low(k+1) == "the" && (t.is(k, cPreparation) > 0 || t.is(k+2, cOfFly) > 0 || t.is(k+2, cWhatElse) > 0) && (t.low(k+2) == "back" || t.low(k+2) == "top") {
+			return true
+		}
+	}
+	return false
+}
+
+// twoParts gives the two parts of "a case of turkey over a thorax of fur", and the place of the word
+// between them; 0 where a clause is not of that form.
+func (t *stretch) twoParts(c clause) (first, second string, joint int) {
+	for i, x := range c.chunks {
+		k := x.from
+		if x.kind == kPreposition || x.kind == kAnd {
+			if k = x.to; first == "" {
+				continue
+			}
+		} else if i > 0 {
+			continue
+		}
+		if t.low(k) != "a" && t.low(k) != "an" {
+			continue
+		}
+		for k++; t.is(k, cQuality)+t.is(k, cGrade)+t.is(k, cAmount) > 0 && t.is(k, cLabel) == 0 && k < c.to(); {
+			k++
+		}
+		label, n := t.role(k)
+		if n == 0 || t.low(k+n) != "of" || everyday[label] {
+			continue
+		}
+		if first == "" {
+			first = label
+			continue
+		}
+		return first, label, i
+	}
+	return first, "", 0
+}
+
+// legsSaid tells whether a reason says that what was put on is legs.
+func (t *stretch) legsSaid(c clause) string {
+	for k := c.from(); k < c.to(); k++ {
+		if base := strings.TrimSuffix(t.low(k), "s"); t.is(k, cOfFly) > 0 || base != t.low(k) {
+			if std, ok := role.Find(base + "s"); ok && std.Form == role.FormLegs && std.Name == role.Legs && (t.low(k-1) == "each" || t.low(k-1) == "the") {
+				return role.Legs
+			}
+		}
 	}
 	return ""
 }
@@ -617,6 +722,16 @@ func (t *stretch) hasThing(p piece) bool {
 	return false
 }
 
+// hasThings tells whether the part of the last piece has a material by any of its pieces.
+func (t *stretch) hasThings(before []piece, last piece) bool {
+	for _, p := range before {
+		if p.label == last.label && t.hasThing(p) {
+			return true
+		}
+	}
+	return false
+}
+
 // settle gives what was put on the fly before its part was known that part: "the plastic was
 // pulled over the back", "with the nylon eight turns".
 func (t *stretch) settle(c clause, before []piece) string {
@@ -661,7 +776,7 @@ func (t *stretch) whoseThing(c clause, before []piece) string {
 			continue
 		}
 		for _, p := range before {
-			if p.label != someWhere && p.label != "" && t.mentions(p, t.low(x.to-1)) {
+			if p.label != someWhere && p.label != "" && p.label != role.Hook && t.mentions(p, t.low(x.to-1)) {
 				return p.label
 			}
 		}
@@ -763,7 +878,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"
 			continue
 		}
-		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != "hook" && (!everyday[label] || t.low(x.to) == "the") {
+		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the") {
 			return k
 		}
 	}
@@ -790,6 +905,9 @@ func (t *stretch) subject(c clause, next clause) string {
 		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.low(k-1) == "a" || t.low(k-1) == "an") && !everyday[label] {
 			return label
 		}
+	}
+	if c.chunks[0].kind == kStandsFor && t.low(c.from()) == "who" { // "for those who find upright wings a trial"
+		return ""
 	}
 	if k := t.afterArticle(c.from()); t.low(k) == "dubbing" && t.is(k+1, cAuxiliary) > 0 && c.has(kThing) { // "dubbing is olive seal"
 		return "body"
@@ -818,7 +936,12 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 		for k := at; k < end; k++ {
 			label, n := t.role(k)
-			if n == 0 || k+n > end {
+			if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && t.is(k+1, cArticle) > 0 { // "the body's a pale olive biot"
+				if std, is := role.Find(base); is && std.Form == role.FormWound {
+					return base
+				}
+			}
+			if n == 0 || k+n > end || x.kind == kPrepared && k > x.from {
 				continue
 			}
 			std, ok := role.Find(label)
@@ -829,7 +952,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
 			case std.Name == role.Eyes:
-				if !counted && !(i == 0 && c.first) || t.low(k) == "eye" {
+				if !counted && !(i == 0 && c.first) && !t.putOn(c, i) || t.low(k) == "eye" {
 					continue
 				}
 			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
@@ -858,6 +981,10 @@ func (t *stretch) alongBody(c clause) bool {
 		switch t.low(k) {
 		case "follows", "follow", "followed", "palmered":
 			return true
+		case "to": // "wound back to the tail"
+			if label, n := t.role(t.pastArticle(k + 1)); n > 0 && label == role.Tail && t.wound(c) && t.is(k-1, cBackAgain) > 0 {
+				return true
+			}
 		}
 	}
 	return false
@@ -875,7 +1002,7 @@ func (t *stretch) made(c clause) string {
 			continue
 		}
 		for _, y := range c.chunks[i+1 : min(i+3, len(c.chunks))] {
-			if label, n := t.role(t.afterArticle(y.from)); n > 0 && t.is(y.from, cArticle) > 0 && label != "hook" {
+			if label, n := t.role(t.afterArticle(y.from)); n > 0 && t.is(y.from, cArticle) > 0 && label != role.Hook {
 				return label
 			}
 		}
@@ -987,7 +1114,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range before {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && t.is(j, cNoun) > 0 && p.label != "" {
+				if t.low(j) == t.low(x.to-1) && t.is(j, cNoun) > 0 && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}
@@ -1011,11 +1138,14 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		name := strings.Join(p.name, " ")
 		switch p.lastNoun {
 		case material.Thread:
-			if last == "hook" || last == "" {
+			if last == role.Hook || last == "" {
 				return "thread"
 			}
 		case material.Tinsel, material.Wire:
-			if last != "rib" && last != "body" || p.lastNoun == material.Wire && last == "body" {
+			if last == role.Hook && p.lastNoun == material.Wire && len(p.colour) == 0 && len(list) == 1 { // "a 14 dry hook, fine wire"
+				return role.Hook
+			}
+			if last != role.Rib && last != role.Body || p.lastNoun == material.Wire && last == role.Body {
 				return "rib"
 			}
 		case material.Flash:
@@ -1023,7 +1153,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		case material.Weight:
 			return "weight"
 		case material.Fibre:
-			if p.unit == "fibre" && (last == "thread" || last == "hook" || last == "weight" || last == "bead" || last == "") {
+			if p.unit == "fibre" && (last == role.Thread || last == role.Hook || last == "weight" || last == role.Bead || last == "") {
 				return "tail"
 			}
 		case material.Hackle:
@@ -1141,8 +1271,15 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			continue
 		}
 		switch k := x.thing.lastNoun; k {
+		case material.Hackle:
+			if act == "winds" && c.has(kTurns) {
+				if spoken(before, "hackle") || spoken(before, "body hackle") {
+					return "front hackle"
+				}
+				return role.Hackle
+			}
 		case material.Plume, material.Fibre, material.Feather:
-			if k == material.Feather && act == "winds" && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
+			if (k == material.Feather) && act == "winds" && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
 				return "hackle"
 			}
 			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {

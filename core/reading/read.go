@@ -383,7 +383,7 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	if text == "" || !hasLetter(text) {
 		return
 	}
-	if r.labelsLast(n, s, start, label, marks) {
+	if r.labelsLast(n, s, start, label, marks) || dashed(s) && r.cardFront(n, s, start, label, marks) {
 		return
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // Recd. of Capt. Maule, one fly, "The Verger", tied by himself.
@@ -408,6 +408,43 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	marks.set(start, label, "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 }
+
+// cardFront reads what stands before the first label of a card on one line: the fly's name, and its hook
+// ("Fly 7 - Black Curlew - wet double 8 - thread black").
+func (r *reader) cardFront(n int, s string, start, end int, marks *marks) bool {
+	at := start
+	named := false
+	for _, cell := range strings.Split(s[start:end], " - ") {
+		from := at
+		at += len(cell) + len(" - ")
+		text := strings.TrimSpace(cell)
+		toks := lexAt(s, from, min(from+len(cell), end))
+		if text == "" || len(toks) == 0 || cardNumber.MatchString(text) {
+			continue
+		}
+		t := newStretch(r.words, s, toks, role.Hook)
+		size := false
+		for k := range toks {
+			_, _, ok := t.sizeAt(k)
+			size = size || ok
+		}
+		switch {
+		case r.d.Title == "" && !size && len(strings.Fields(text)) <= 8:
+			r.d.Title, named = text, true
+			marks.set(toks[0].Start, toks[len(toks)-1].End, "header", "")
+		case size && r.d.Find(role.Hook) < 0:
+			r.started = true
+			r.parts(n, role.Hook, s, toks[0].Start, toks[len(toks)-1].End, false, marks, false)
+			named = true
+		default:
+			return named
+		}
+	}
+	return named
+}
+
+// cardNumber is the number of a card or an entry before a name.
+var cardNumber = regexp.MustCompile(`(?i)^(?:fly|no|nr|card|entry)\.? ?\d+\.?$`)
 
 // labelsLast reads pieces between semicolons whose label stands behind: "#14 nymph hook; olive thread;".
 func (r *reader) labelsLast(n int, s string, start, end int, marks *marks) bool {
@@ -473,6 +510,9 @@ func bullet(s string) int {
 	d := 0
 	for d < len(rest) && rest[d] >= '0' && rest[d] <= '9' {
 		d++
+	}
+	if d == 0 && len(rest) > 3 && rest[0] >= 'a' && rest[0] <= 'z' && rest[1] == ')' && rest[2] == ' ' { // "c) tie in"
+		return i + 3
 	}
 	if d > 0 && d <= 2 && d+1 < len(rest) && (rest[d] == '.' || rest[d] == ')') && rest[d+1] == ' ' {
 		return i + d + 2
@@ -632,6 +672,13 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 		return g, 0, false
 	}
+	if first && !lead && len(g.roles) == 1 && k+2 < len(toks) && toks[k].Low == "," && toks[k+1].Kind == measure.Word && toks[k+2].Low == ":" { // "Hackle, front: brown"
+		if _, ok := role.Find(toks[k+1].Low + " " + g.roles[0]); ok {
+			g.roles[0] = toks[k+1].Low + " " + g.roles[0]
+			g.labelEnd = toks[k+2].End
+			return g, k + 3, true
+		}
+	}
 	if first && !lead && k+1 < len(toks) && toks[k].Kind == measure.Number && toks[k].Value <= 4 && len(toks[k].Low) == 1 && (toks[k+1].Low == ":" || r.gap(s, toks[k].End, toks[k+1].Start) && strings.Contains(s, "\t")) && g.roles[0] != "hook" { // "Hackle 2: grey partridge"
 		k++
 		g.labelEnd = toks[k-1].End
@@ -644,7 +691,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		k += 3
 		g.labelEnd = toks[k-1].End
 	}
-	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && r.commas && k < len(toks) && toks[k].Low == "," {
+	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && (r.commas || first && (r.numbered > 0 || stepNumber.MatchString(s))) && k < len(toks) && toks[k].Low == "," {
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}

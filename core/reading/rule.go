@@ -206,6 +206,9 @@ var turnRules = []rule{
 	{pattern: "'one'|'1' '&'|'and' 'a'? 'half' turns", says: func(t *stretch, m match) (chunk, bool) { // one & half turns
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1.5, High: 1.5}}, true
 	}},
+	{pattern: "'a' turns 'or' 'two'", says: func(t *stretch, m match) (chunk, bool) { // a turn or two
+		return chunk{kind: kTurns, v: measure.Interval{Low: 1, High: 2}}, true
+	}},
 	// twice round
 	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -243,17 +246,21 @@ var turnRules = []rule{
 	}},
 	{pattern: "number '+' number", says: func(t *stretch, m match) (chunk, bool) { // 3+3 fibres
 		both := m.all("number")
+		if t.std.Form == role.FormCollar && both[0].v.High <= 6 && both[1].v.High <= 6 { // 3+3 with the wing between
+			v := measure.Interval{Low: both[0].v.Low + both[1].v.Low, High: both[0].v.High + both[1].v.High}
+			return chunk{kind: kTurns, v: v}, both[0].v.Low >= 1
+		}
 		if both[0].v != both[1].v {
 			return chunk{}, false
 		}
 		return chunk{kind: kPer, v: both[0].v}, true
 	}},
 	{pattern: "counter", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kWay, word: "counter"}, t.low(m.to) != "hackle"
+		return chunk{kind: kWay, word: "counter"}, t.low(m.to) != role.Hackle
 	}},
 	{pattern: "counter 'to'|'from'|'of'|'as' article? part", says: t2(kWay, "counter")},
 	{pattern: "with", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kWay, word: "with"}, t.low(m.to) != "hackle"
+		return chunk{kind: kWay, word: "with"}, t.low(m.to) != role.Hackle
 	}},
 	{pattern: "'x'|'×' number", says: func(t *stretch, m match) (chunk, bool) { // moose hair x 10-12
 		return chunk{kind: kNumber, v: m.the("number").v, word: "x"}, m.the("number").v.Low >= 1
@@ -356,7 +363,7 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 		k += m + 2
 	case m > 0 && t.low(k+m) == "before" && (t.low(k+m+1) == "it" || t.low(k+m+1) == "them"):
 		return v, k + m + 2 - i
-	case m > 0 && t.low(k+m) == "before" && t.atEnd(k+m+1):
+	case m > 0 && (t.low(k+m) == "before" || t.low(k+m) == "front") && t.atEnd(k+m+1):
 		return v, k + m + 1 - i
 	default:
 		return measure.Interval{}, 0
@@ -480,7 +487,7 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		for t.is(k, cArticle) > 0 {
 			k++
 		}
-		if label, n := t.part(k); n > 0 && label != "hook" {
+		if label, n := t.part(k); n > 0 && label != role.Hook {
 			return measure.Length{Low: 0.5, High: 0.5, Of: measure.Unit(label), Text: t.text(i, k+n)}, k + n - i
 		}
 	}
@@ -617,7 +624,7 @@ var placeRules = []rule{
 	}},
 	{pattern: "ends 'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
 		way := m.the("act").value
-		return chunk{kind: kWhere, word: m.the("part").value, basis: way}, way == "stops" || way == "begins"
+		return chunk{kind: kWhere, word: m.the("part").value, basis: way, top: 1}, way == "stops" || way == "begins"
 	}},
 	{pattern: "'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kPlace, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
@@ -843,6 +850,9 @@ var jointRules = []rule{
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
 	}},
+	{pattern: "'there's' 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there's no hackle
+		return chunk{kind: kAbsent}, t.atEnd(m.to)
+	}},
 	{pattern: "'there' auxiliary 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there is no tail
 		return chunk{kind: kAbsent}, t.atEnd(m.to)
 	}},
@@ -909,6 +919,9 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 	}
 	next := t.low(k) // "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
 	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || next == "mm" || next == "inch" || t.is(k, cTurns) > 0 || t.counts(k) != "" || next == "%" || next == "eye" || next == "×" {
+		return chunk{}, false
+	}
+	if hookStyles[next] != "" && a == b && (t.low(k+1) == "hook" || t.low(k+1) == "hooks") { // "puts a bead on a size 12 nymph hook"
 		return chunk{}, false
 	}
 	if next == "hook" || next == "hooks" {

@@ -89,6 +89,8 @@ var (
 	cCoated      = classOf("coated")
 	cBare        = classOf("bare")
 	cLeaves      = classOf("leaves")
+	cWorked      = classOf("worked")
+	cCalls       = classOf("calls")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")

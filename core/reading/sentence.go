@@ -15,14 +15,14 @@ import (
 )
 
 var (
-	makesA   = phrasesOf("makes a")
-	tellsHow = phrasesOf("tells how")
-	tiedOn   = phrasesOf("tied on")
-	ribIt    = phrasesOf("rib it")
-	namesIt  = phrasesOf("names it")
+	makesA   = measure.PhrasesOf("makes a")
+	tellsHow = measure.PhrasesOf("tells how")
+	tiedOn   = measure.PhrasesOf("tied on")
+	ribIt    = measure.PhrasesOf("rib it")
+	namesIt  = measure.PhrasesOf("names it")
 )
 
-var sentenceLead = phrasesOf("sentence lead")
+var sentenceLead = measure.PhrasesOf("sentence lead")
 
 // sentenceAt reads the part that a sentence within a line is about: "The thread is
 // black.", "For the tail use six fibres.", "Hackle, black hen." A part that was
@@ -30,6 +30,21 @@ var sentenceLead = phrasesOf("sentence lead")
 func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
 	if g, next, ok := r.namedLast(s, toks, i, before); ok && toks[i-1].Low != ";" {
 		return g, next, true
+	}
+	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
+		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
+			if label := role.Label(r.words.roleList[idx]); !r.spokenOf(label, before) {
+				return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
+			}
+		}
+	}
+	if (toks[i].Low == "a" || toks[i].Low == "an") && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) { // "A case of turkey over a thorax of fur."
+		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && i+1+m < len(toks) && toks[i+1+m].Low == "of" {
+			label := role.Label(r.words.roleList[idx])
+			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
+				return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i+1+m].End}, i + 2 + m, true
+			}
+		}
 	}
 	_, n := sentenceLead.Match(toks, i)
 	idx, m := r.words.roles.Match(toks, i+n)
@@ -140,10 +155,19 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			name = cut
 			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
 		}
-		r.d.Title = strings.Trim(name, "=_*. ")
+		r.d.Title = strings.TrimRight(strings.Trim(name, "=_*. "), " -–—")
+		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
+			r.d.Title = m[1]
+		}
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
 		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if m := inQuotes.FindStringSubmatch(text); m != nil && len(m[0]) == len(text) && !r.started { // "Pinhead" under "Midge box no. 3"
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.d.Title = m[1]
 		marks.set(start, len(s), "header", "")
 		return
 	}
@@ -184,7 +208,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	marks.set(start, opened, "plain", "")
 	start = opened
 	if label, k := r.saidAtOnce(toks); k > 0 {
-		r.started = r.started || label == "hook"
+		r.started = r.started || label == role.Hook
 		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
 		marks.set(start, toks[k-1].End, "label", "read as the "+label)
 		return
@@ -223,7 +247,7 @@ var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Access
 var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)
 
 // stepNumber is the number of a step at the start of a line.
-var stepNumber = regexp.MustCompile(`^\s*\d{1,2}[.)]\s`)
+var stepNumber = regexp.MustCompile(`^\s*(?:\d{1,2}[.)]|[a-z]\))\s`)
 
 // threadAlone tells a line that begins with a thread and says nothing else is put on: "brown silk, from
 // eye to bend".
@@ -277,9 +301,9 @@ func (r *reader) saidAtOnce(toks []measure.Token) (label string, n int) {
 }
 
 // openers are words with which people talking begin a sentence about the next part.
-var openers = phrasesOf("opener")
+var openers = measure.PhrasesOf("opener")
 
-var startsThread = phrasesOf("starts thread")
+var startsThread = measure.PhrasesOf("starts thread")
 
 // opener gives where a sentence begins after words such as "Right," or "Over that".
 func (r *reader) opener(s string, start int) int {
@@ -307,6 +331,12 @@ func (r *reader) opener(s string, start int) int {
 // namedSoon gives the part of a sentence such as "A ginger cock hackle, palmered in
 // five turns": an article, the material, and the part before the first comma.
 func (r *reader) namedSoon(toks []measure.Token) string {
+	if len(toks) > 3 && r.started && (r.numbered > 0 || toks[0].Kind == measure.Word) { // "Split tails, 3 a side"
+		senses := r.words.look(toks[:1])
+		if k, m := r.words.roles.Match(toks, 1); m > 0 && 1+m < len(toks) && (toks[1+m].Low == "," || toks[1+m].Low == ";") && hasSense(senses[0], cPreparation) && !everyday[r.words.roleList[k]] {
+			return role.Label(r.words.roleList[k])
+		}
+	}
 	if len(toks) < 4 || !r.started || toks[0].Low != "a" && toks[0].Low != "an" {
 		return ""
 	}
@@ -342,7 +372,7 @@ func takesHook(toks []measure.Token) int {
 	return 0
 }
 
-var handsOn = phrasesOf("hands on")
+var handsOn = measure.PhrasesOf("hands on")
 
 // cutTier takes "tied by Hob Arkle" off a name.
 func cutTier(text string) (name, tier string) {

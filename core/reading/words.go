@@ -24,7 +24,9 @@ var builtin = func() *Words {
 		labels = append(labels, r.Name)
 		labels = append(labels, r.Also...)
 	}
-	return &Words{tree: newTree(lexicon.All()), roles: measure.NewPhrases(labels...), roleList: labels}
+	roles := measure.NewPhrases(labels...)
+	lexicon.Reads("label", roles.Take)
+	return &Words{tree: newTree(lexicon.All()), roles: roles, roleList: labels}
 }()
 
 // Builtin is the vocabulary that ships with the program.
@@ -55,15 +57,12 @@ var shortLabels = lexicon.Set("short label")
 // sentences too.
 var everyday = lexicon.Set("everyday label")
 
-// phrasesOf are the phrases of a class of the lexicon, to be found in a text.
-func phrasesOf(class string) measure.Phrases { return measure.NewPhrases(lexicon.Phrases(class)...) }
-
 // Fixed phrases of the reader, by what they do in a line.
 var (
-	inlineParts  = phrasesOf("inline part")
-	inlineRib    = phrasesOf("inline rib")
-	inlineUnder  = phrasesOf("inline underbody")
-	inlinePalmer = phrasesOf("inline palmer")
-	comesBack    = phrasesOf("comes back")
+	inlineParts  = measure.PhrasesOf("inline part")
+	inlineRib    = measure.PhrasesOf("inline rib")
+	inlineUnder  = measure.PhrasesOf("inline underbody")
+	inlinePalmer = measure.PhrasesOf("inline palmer")
+	comesBack    = measure.PhrasesOf("comes back")
 	holdWords    = lexicon.Set("holds down")
 )

@@ -163,6 +163,15 @@ var byLabel = func() map[string]*Role {
 			m[a] = &All[i]
 		}
 	}
+	lexicon.Reads("label", func(phrase string) func() {
+		r, ok := m[phrase]
+		delete(m, phrase)
+		return func() {
+			if ok {
+				m[phrase] = r
+			}
+		}
+	})
 	return m
 }()
 
@@ -198,8 +207,8 @@ func Find(label string) (Role, bool) {
 // abbreviations written out and hyphens opened.
 func Label(written string) string {
 	c := Clean(written)
-	if abbreviations[c] {
-		return byLabel[c].Name
+	if r := byLabel[c]; r != nil && abbreviations[c] {
+		return r.Name
 	}
 	if c == "wingcase" {
 		return "wing case"

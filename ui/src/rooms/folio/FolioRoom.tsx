@@ -417,7 +417,7 @@ function Family({
 /** The words as filed, and beside them what the ledger took them to say. */
 function StandardForm({ f }: { f: Folio }) {
   return (
-    <details className="mt-4">
+    <details className="mt-4" data-testid="standard-form">
       <summary className="min-h-[36px] cursor-pointer py-1">Words as filed, beside the standard form</summary>
       <table className="mt-1 w-full table-fixed border-collapse">
         <thead>
