@@ -30,6 +30,7 @@ type maker struct {
 	stretches int
 	grades    []string
 	act       string // what the act of the clause does
+	told      string // another part that the clause before was about
 	waits     string // an act that no place was said of yet
 	aside     bool   // what follows up to the end of the sentence is somebody's talk
 	counted   *phrase
@@ -133,6 +134,11 @@ func (m *maker) read() {
 func (m *maker) absent() bool {
 	if len(m.all) == 0 {
 		return false
+	}
+	if last := m.all[len(m.all)-1]; len(m.all) > 1 && last.has(kAbsent) && m.low(last.from()) == "so" && len(last.chunks) <= 2 { // "…, so there is none"
+		m.part.Absent, m.part.Materials = true, []Material{}
+		m.note(0, len(m.toks), "this part is left out")
+		return true
 	}
 	c := m.all[0]
 	first := c.chunks[0]
@@ -294,6 +300,17 @@ func (m *maker) ofOther(c clause) bool {
 	for k < len(c.chunks) && (c.chunks[k].kind == kThen || c.chunks[k].kind == kAnd || c.chunks[k].kind == kPlain) {
 		k++
 	}
+	if m.told != "" && c.open == "," && len(c.chunks) <= 2 && (c.has(kWay) || c.chunks[0].kind == kPreposition && c.chunks[0].word == "against") { // "…, against the dubbing"
+		if i := m.d.Find(m.told); i >= 0 && m.d.Parts[i].Winding == "" {
+			m.d.Parts[i].Winding = "counter"
+			if w := c.where(kWay); w >= 0 {
+				m.d.Parts[i].Winding = c.chunks[w].word
+			}
+			m.note(c.from(), c.to(), "said of the "+m.told)
+			return true
+		}
+	}
+	m.told = ""
 	if k == len(c.chunks) || !m.nounSaid() || !c.has(kAct) {
 		return false
 	}
@@ -318,6 +335,7 @@ func (m *maker) ofOther(c clause) bool {
 		}
 	}
 	m.note(c.from(), c.to(), "said of the "+q.Role)
+	m.told = q.Role
 	return true
 }
 
@@ -424,7 +442,7 @@ func (m *maker) main(c clause) {
 		x := c.chunks[i]
 		switch x.kind {
 		case kPart:
-			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || prep == "with" && m.act == "winds" && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
+			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || (prep == "with" && m.act == "winds" || prep == "of" && m.act == "") && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
 				if _, ok := m.earlier(x.word); !ok || p.lastNoun == material.Thread {
 					c.chunks[i].kind, c.chunks[i].thing = kThing, &p
 					m.thing(c, i, "", -1, joint)
@@ -510,6 +528,9 @@ func (m *maker) value(c clause, i int, prep string) {
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
+		}
+		if i > 0 && m.is(c.chunks[i-1].from, cCoated) > 0 && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
+			p.Coats = x.v.High
 		}
 		m.take(x.from, x.to, "plain", "")
 	case kPer:
@@ -736,7 +757,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "") {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {
@@ -805,6 +826,14 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		switch p.unit {
 		case "slip", "feather", "strip", "plume", "strand":
 			p.count = &measure.Interval{Low: 1, High: 1}
+		}
+	}
+	if p.count == nil && p.one && !p.self && p.noun && part.Count == nil && len(p.name) > 0 && !m.nounSaid() { // "a topping", "a peacock herl", "a blue jay feather"
+		switch w := lastWord(p.name[len(p.name)-1]); {
+		case wholeFeathers[w] && (p.unit == "" || p.unit == "feather"):
+			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "feather"
+		case w == "herl" && (p.unit == "" || p.unit == "herl"):
+			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "herl"
 		}
 	}
 	if p.count == nil {

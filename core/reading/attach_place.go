@@ -243,7 +243,7 @@ func (m *maker) gauge(c clause, i int) bool {
 		m.take(x.from, x.to, "size", "a grade of the material")
 		return true
 	}
-	if m.std.Form == role.FormBead || m.std.Name == role.Eyes {
+	if m.std.Form == role.FormBead || m.std.Name == role.Eyes || m.std.Form == role.FormHead && len(m.said) > 0 && m.said[0].lastNoun == material.Bead {
 		return across()
 	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && c.chunks[i+1].thing.lastNoun == material.Bead { // "weight: a 3 mm brass bead"
@@ -413,7 +413,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kPlace:
 		switch {
-		case m.act == "ties" && tiesAt[prep] && m.ofTips(c, i):
+		case m.act == "ties" && tiesAt[prep] && (m.ofTips(c, i) || prep == "by" && x.l.IsPart()): // "bound down by the rib"
 			remark()
 		case m.act == "ties" && tiesAt[prep]:
 			m.tied(x, x.l)

@@ -105,6 +105,12 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if doubt[i] {
 			out[i].kind = saysAside
 		}
+		if i > 0 && out[i-1].shut == "?" && (t.low(out[i].from()) == "no") { // "Two strands of yarn? No: on the old card …"
+			for k := i - 1; k >= 0 && !out[k+1].first || k == i-1; k-- {
+				out[k].kind = saysAside
+			}
+			out[i].kind = saysAside
+		}
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
@@ -293,6 +299,10 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		}
 	case kAgain:
 		return saysAside
+	case kStandsFor:
+		if i := c.where(kThing); t.low(first.from) == "which" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && i > 0 && c.chunks[i].thing.definite && !c.has(kEnd, kPlace, kLength, kTurns, kStretch, kStart, kWay, kTimes) { // "which stops the fur from slipping"
+			return saysWhy
+		}
 	}
 	switch {
 	case n > 0 && t.supposes(c): // "with a coarser quill you would get fewer segments"

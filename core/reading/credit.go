@@ -3,6 +3,7 @@ package reading
 import (
 	"cmp"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -45,7 +46,7 @@ func (r *reader) credit(s string) bool {
 		r.d.Notes = append(r.d.Notes, m[2])
 		return true
 	}
-	if m := nameDated.FindStringSubmatch(s); m != nil && r.d.Tier == "" && yearSaid.MatchString(m[2]) { // "Lotte Brandis, 3 November 2007"
+	if m := nameDated.FindStringSubmatch(bareVerb.ReplaceAllString(s, "")); m != nil && r.d.Tier == "" && yearSaid.MatchString(m[2]) { // "Lotte Brandis, 3 November 2007"
 		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
 		return true
 	}
@@ -144,12 +145,14 @@ var (
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
 	ownWayOf    = regexp.MustCompile(`^(.+?)\s*\((\p{Lu}[^()]*?)['’]s (?:way|dressing|version|tying|pattern|fly|hand)\)$`)
 	perName     = regexp.MustCompile(`^(.+?)\s*[-–—,]\s*(?:per|tied by|dressed by|shown by) ((?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’.-]+(?: \p{Lu}[\p{L}'’.-]+)*)$`)
+	endsInName  = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:\p{Lu}\.\s?)+\p{Lu}[\p{L}'’-]+)(?:, (\d{4}))?$`)
+	bareVerb    = regexp.MustCompile(`^(?:Tied|Dressed|Shown|Made|Drawn|Copied) (?:by )?`)
 	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
 	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
 	inBracket   = regexp.MustCompile(`^\(([^()]*)\)\s*`)
 	cellBreak   = regexp.MustCompile(`\s+\|\s+|\t+|\s{2,}`)
-	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
+	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?|\p{Lu} )*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
@@ -180,6 +183,13 @@ func (r *reader) titleLine(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
 		return m[1]
+	}
+	if m := endsInName.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "SALLOW DUN, stage by stage - K. Ibbs, 2016"
+		text, r.d.Tier, r.d.Date = m[1], m[2], cmp.Or(r.d.Date, m[3])
+		if name, rest, ok := strings.Cut(text, ", "); ok && unicode.IsLower([]rune(rest)[0]) {
+			text = name
+			r.d.Notes = append(r.d.Notes, rest)
+		}
 	}
 	if m := perName.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "OTTERBURN GREY - per J. Mott Sr."
 		text, r.d.Tier = m[1], m[2]
@@ -329,8 +339,15 @@ func (r *reader) nameOf(s string) string {
 // titleCells takes what stands beside a name in columns: who tied it, when, on which sizes.
 func (r *reader) titleCells(text string) string {
 	cells := cellBreak.Split(text, -1)
+	for i, c := range cells { // CLUB SHEET 14   "Priory Gnat"   (Jos. Hallam)
+		if m := inQuotes.FindStringSubmatch(c); i > 0 && m != nil && len(m[0]) == len(c) {
+			r.d.Notes = append(r.d.Notes, cells[0])
+			cells = append([]string{m[1]}, slices.Delete(slices.Clone(cells[1:]), i-1, i)...)
+			break
+		}
+	}
 	for i, c := range cells {
-		c = strings.Trim(c, " ,;")
+		c = strings.Trim(c, " ,;()")
 		if i == 0 {
 			continue
 		}

@@ -368,6 +368,9 @@ func (m *maker) demo(c clause) bool {
 		if demoWords[m.low(k)] {
 			return true
 		}
+		if k+1 < c.to() && (strings.HasSuffix(m.low(k), "'s") || m.is(k, cOwned) > 0) && m.is(k+1, cAuxiliary) > 0 && k == c.from() { // "hers was a 14", "Rosa's was a 10"
+			return true
+		}
 	}
 	return false
 }

@@ -110,6 +110,11 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 // threadOn reads ", and I've got brown thread on it" at token i of a hook line, and
 // gives the token at which the thread's words begin.
 func (r *reader) threadOn(toks []measure.Token, i int) int {
+	if toks[i-1].Low == ";" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && r.d.Find("thread") < 0 { // "dry 14; thread olive"
+		if k, n := r.words.roles.Match(toks, i); n > 0 && role.Label(r.words.roleList[k]) == role.Thread {
+			return i + n
+		}
+	}
 	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" && toks[i].Low != "and" || !threadLead[toks[i].Low] || r.d.Find("thread") >= 0 {
 		return 0
 	}

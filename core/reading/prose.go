@@ -391,7 +391,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if k := t.forPart(c); k >= 0 {
 		label, _ := t.role(t.afterArticle(c.chunks[k].to))
 		whole.label, whole.makes = label, !c.first && !c.has(kThing, kTurns) && k == 0 && !c.has(kAct, kAuxiliary)
-		whole.claims = !c.first && !c.has(kThing, kTurns) && t.low(c.chunks[k].from) == "as"
+		whole.claims = !c.first && !c.has(kThing, kTurns) && (t.low(c.chunks[k].from) == "as" || last == someWhere && c.has(kAct, kStart, kAuxiliary))
 		for j := k - 1; j > 0; j-- {
 			if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
 				first := piece{label: t.byMaterial(c.chunks[:j], last), from: c.from(), to: c.chunks[j].from}
@@ -406,7 +406,11 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if k := t.hookFirst(c); k > 0 { // "On a number ten hook I put a body of black floss"
 		rest := clause{kind: c.kind, chunks: c.chunks[k:]}
-		if part := t.subject(rest, next); part != "" && part != "hook" {
+		part := t.subject(rest, next)
+		if part == "" {
+			part = t.byMaterial(rest.chunks, role.Hook)
+		}
+		if part != "" && part != role.Hook {
 			return []piece{{label: "hook", from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
 		}
 	}
@@ -919,6 +923,9 @@ func (t *stretch) subject(c clause, next clause) string {
 			verb = true
 			continue
 		}
+		if i == 2 && x.kind == kPart && c.chunks[0].kind == kTurns && c.chunks[1].kind == kPreposition && c.chunks[1].word == "of" { // "four turns of the rib lay over it"
+			return x.word
+		}
 		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1) {
 			continue
 		}
@@ -952,7 +959,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
 			case std.Name == role.Eyes:
-				if !counted && !(i == 0 && c.first) && !t.putOn(c, i) || t.low(k) == "eye" {
+				if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == "eye" {
 					continue
 				}
 			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
@@ -1114,7 +1121,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range before {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && t.is(j, cNoun) > 0 && p.label != "" && p.label != role.Hook {
+				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}
@@ -1142,6 +1149,9 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 				return "thread"
 			}
 		case material.Tinsel, material.Wire:
+			if p.lastNoun == material.Tinsel && strings.HasSuffix(name, "braid") {
+				return ""
+			}
 			if last == role.Hook && p.lastNoun == material.Wire && len(p.colour) == 0 && len(list) == 1 { // "a 14 dry hook, fine wire"
 				return role.Hook
 			}
@@ -1292,7 +1302,7 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
 				return "body"
 			}
-		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn:
+		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn, material.Tinsel:
 			if k == material.Biot && act == "ties" && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {
 				return "tail"
 			}

@@ -115,6 +115,12 @@ func (rd *reader) readLines(text string, most caps) error {
 	rd.commas = rd.labelsBefore(lines, ",") >= 2
 	rd.semis = rd.labelsBefore(lines, ";") >= 3
 	rd.columns = inColumns(lines)
+	for _, l := range lines {
+		if letterLine.MatchString(l) {
+			rd.letters = rd.letters || rd.letterLine
+			rd.letterLine = true
+		}
+	}
 	rows := rd.numberedRows(lines)
 	for i, l := range lines {
 		rd.numbered = rows[i]
@@ -148,16 +154,18 @@ type reader struct {
 	prev        string // the text of the last line that was not blank
 	blank       bool   // the last line was blank
 	// labelled are the labels read so far, firstOf the first of each kind of work
-	labelled map[string]bool
-	firstOf  map[string]string
-	semis    bool // labels stand before a semicolon: "shuck; amber"
-	commas   bool // labels stand before a comma: "Tail, some fibres of a cock"
-	terse    bool // a label stood without a separator
-	columns  bool // labels and texts stand in columns, with spaces between
-	dashes   bool // a dash stood between a label and its text
-	noted    int  // the last line of which something became a note of the dressing
-	numbered int  // where the text begins behind the number of a row, 0 where the line has none
-	sawBody  bool // a blank line followed the headers
+	labelled   map[string]bool
+	firstOf    map[string]string
+	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
+	letterLine bool
+	semis      bool // labels stand before a semicolon: "shuck; amber"
+	commas     bool // labels stand before a comma: "Tail, some fibres of a cock"
+	terse      bool // a label stood without a separator
+	columns    bool // labels and texts stand in columns, with spaces between
+	dashes     bool // a dash stood between a label and its text
+	noted      int  // the last line of which something became a note of the dressing
+	numbered   int  // where the text begins behind the number of a row, 0 where the line has none
+	sawBody    bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
 }
@@ -309,6 +317,11 @@ func fullStops(s string) string {
 	return strings.ReplaceAll(s, " STOP", ".    ")
 }
 
+// letterLabels are labels of one letter, on cards that have several.
+var letterLabels = lexicon.Values("letter label")
+
+var letterLine = regexp.MustCompile(`^\s*[BHRSTW]\. ?\S`)
+
 func lastRune(s string) rune {
 	c, _ := utf8.DecodeLastRuneInString(s)
 	return c
@@ -344,6 +357,9 @@ var columnNames = lexicon.Set("column")
 // tableHead tells the line of a table that names its columns, or the rule under it.
 func tableHead(s string) bool {
 	cells := strings.FieldsFunc(s, func(c rune) bool { return c == '|' || c == '\t' })
+	if len(cells) < 2 {
+		cells = cellBreak.Split(strings.TrimSpace(s), -1)
+	}
 	if len(cells) < 2 {
 		cells = strings.FieldsFunc(s, func(c rune) bool { return c == ',' || c == ';' })
 	}
@@ -393,8 +409,15 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "note", "")
 		return
 	}
-	if r.d.Title == "" && !r.started && len(strings.Fields(text)) <= 8 {
-		r.d.Title = text
+	heading := r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0])
+	if heading { // "My grandfather's list, 1911" over "The Black Miller — Hk 7."
+		if y := yearSaid.FindStringSubmatch(r.d.Title); y != nil {
+			r.d.Date = cmp.Or(r.d.Date, y[1])
+		}
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+	}
+	if (r.d.Title == "" || heading) && !r.started && len(strings.Fields(text)) <= 8 {
+		r.d.Title = strings.TrimRight(text, " -–—")
 		marks.set(start, label, "header", "")
 		return
 	}
@@ -480,6 +503,9 @@ func (r *reader) labelsLast(n int, s string, start, end int, marks *marks) bool 
 	return len(all) > 0
 }
 
+// listHeading is a heading over several flies rather than the name of one.
+var listHeading = regexp.MustCompile(`(?i)\b(?:list|notebook|notes|flies|patterns|pages?|sheets?|album|box)\b`)
+
 // shortBead tells the label "bd" that is short for bead from the one that is
 // short for body, by what follows.
 func shortBead(label, text string) bool {
@@ -544,7 +570,7 @@ func (r *reader) segments(s string, start int) []segment {
 		var after string
 		if !first {
 			after = toks[i-1].Low
-			if i > 1 && longDash(s, toks[i-1]) && toks[i-2].Low == "." { // "GREY BESSIE.—Hook, 12"
+			if i > 1 && longDash(s, toks[i-1]) && (toks[i-2].Low == "." || len(out) == 0 && !r.started && !card) { // "GREY BESSIE.—Hook, 12"
 				after = "."
 			}
 			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
@@ -641,6 +667,15 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 	}
 	lead := k > i
+	if r.letters && first && !lead && k+1 < len(toks) && toks[k+1].Low == "." && len(toks[k].Low) == 1 { // "S. scarlet"
+		if label := letterLabels[toks[k].Low]; label != "" {
+			if label == role.Hook && r.d.Find(role.Hook) >= 0 {
+				label = role.Hackle
+			}
+			g.roles, g.labelEnd, g.bare = []string{label}, toks[k+1].End, true
+			return g, k + 2, k+2 < len(toks)
+		}
+	}
 	for {
 		idx, n := r.words.roles.Match(toks, k)
 		if n == 0 {
@@ -703,7 +738,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k+n-1].End
 		return g, k + n, true
 	}
-	if m := separator(s, toks, k); m > 0 {
+	if m := separator(s, toks, k); m > 0 && !(k+m == len(toks) && k > 0 && toks[k].Low == "-" && r.gap(s, toks[k-1].End, toks[k].Start)) {
 		g.labelEnd = toks[k+m-1].End
 		r.dashes = r.dashes || toks[k].Low == "-"
 		return g, k + m, true
@@ -729,7 +764,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && (written == "silk" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
+	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && (written == "silk" || written == "tip" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"

@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"math"
 	"strconv"
 	"strings"
 	"unicode"
@@ -206,8 +207,15 @@ var turnRules = []rule{
 	{pattern: "'one'|'1' '&'|'and' 'a'? 'half' turns", says: func(t *stretch, m match) (chunk, bool) { // one & half turns
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1.5, High: 1.5}}, true
 	}},
+	{pattern: "number turns 'and' 'a' 'half'", says: func(t *stretch, m match) (chunk, bool) { // two turns and a half
+		v := m.the("number").v
+		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + 0.5, High: v.High + 0.5}}, v.Low >= 1 && v.Low == math.Trunc(v.Low)
+	}},
 	{pattern: "'a' turns 'or' 'two'", says: func(t *stretch, m match) (chunk, bool) { // a turn or two
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1, High: 2}}, true
+	}},
+	{pattern: "number 'of' 'them'", says: func(t *stretch, m match) (chunk, bool) { // in open turns, five of them
+		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.is(m.from-2, cTurns) > 0 && t.low(m.from-1) == ","
 	}},
 	// twice round
 	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
@@ -632,6 +640,16 @@ var placeRules = []rule{
 	{pattern: "ends 'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
 	}},
+	{pattern: "position 'of'? article? of_hook? 'and' 'no' 'further'|'farther'", says: func(t *stretch, m match) (chunk, bool) { // opposite the point of the hook and no further
+		l := m.the("position").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart()
+	}},
+	{pattern: "'to' number '%'|'percent'", says: func(t *stretch, m match) (chunk, bool) { // to 55 %, from the bend
+		v := m.the("number").v
+		l := measure.Length{Low: measure.Round(1-v.High/100, 6), High: measure.Round(1-v.Low/100, 6), Of: measure.Shank, Text: t.text(m.from, m.to)}
+		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 100 && t.spans() && t.atEnd(m.to)
+	}},
 	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		if t.ofThing(m.to) || threadPlace(l) {
@@ -775,6 +793,18 @@ var blendRules = []rule{
 	{pattern: "'half' 'and' 'half'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}}, true
 	}},
+	{pattern: "'half' 'of'? 'each'", says: func(t *stretch, m match) (chunk, bool) { // seal's fur and hare's ear, half of each
+		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}, word: "equal"}, true
+	}},
+	{pattern: "'to' number 'part'|'parts'? 'of'", says: func(t *stretch, m match) (chunk, bool) { // two parts claret seal's fur to one of red
+		v := m.the("number").v
+		parts := false
+		for k := 0; k < m.from; k++ {
+			parts = parts || t.low(k) == "parts"
+		}
+		_, colour := t.colour(m.to)
+		return chunk{kind: kShare, v: v, word: "parts"}, parts && v.Low >= 1 && v.Low == v.High && v.Low <= 10 && (colour > 0 || t.nounFollows(m.to))
+	}},
 	{pattern: "'equal' 'parts'|'shares'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}, word: "equal"}, true
 	}},
@@ -845,6 +875,9 @@ var jointRules = []rule{
 	{pattern: "'some'|'many'|'most'|'few' act|auxiliary", says: func(t *stretch, m match) (chunk, bool) { // some put varnish over it
 		return chunk{kind: kOthers, to: m.from + 1}, t.is(m.from+1, cPreparation) == 0
 	}},
+	{pattern: "number|'some'|'several' 'of' article what_else", says: func(t *stretch, m match) (chunk, bool) { // one of the class got his as thick as a pencil
+		return chunk{kind: kOthers}, t.is(m.to, cAct)+t.is(m.to, cAuxiliary)+t.is(m.to, cSays) > 0 && t.is(m.to-1, cOfHook) == 0 && t.counts(m.to-1) == ""
+	}},
 	{pattern: "number 'of' person", says: t2(kPerson, "")}, // three of us
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
@@ -865,6 +898,9 @@ var jointRules = []rule{
 // conditionAt reads a condition on the size of the hook at token i: "on 16 and smaller".
 func (t *stretch) conditionAt(i int) (chunk, bool) {
 	n := t.is(i, cBySize)
+	if t.low(i) == "for" && t.is(i-1, cAct)+t.is(i-1, cSays) > 0 { // "he asked for a size 2 hook"
+		return chunk{}, false
+	}
 	if n == 0 || t.std.Form == role.FormHook {
 		return chunk{}, false
 	}

@@ -91,6 +91,7 @@ var (
 	cLeaves      = classOf("leaves")
 	cWorked      = classOf("worked")
 	cCalls       = classOf("calls")
+	cOwned       = classOf("owned")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")

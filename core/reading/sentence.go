@@ -33,7 +33,8 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 	}
 	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
 		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
-			if label := role.Label(r.words.roleList[idx]); !r.spokenOf(label, before) {
+			label := role.Label(r.words.roleList[idx])
+			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
 				return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
 			}
 		}
