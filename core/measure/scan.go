@@ -276,6 +276,12 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		u, _, _ := unitAt(toks, k, parts)
 		return Length{Low: lo, High: hi, Of: u}, k + 1 - i
 	}
+	if is(toks, k, "shank", "gape", "gap") && is(toks, k+1, "x", "×") { // "gape x 1.5"
+		if v, n := ScanNumber(toks, k+2); n > 0 && v.High <= 6 {
+			u, _, _ := unitAt(toks, k, parts)
+			return Length{Low: v.Low, High: v.High, Of: u}, k + 2 + n - i
+		}
+	}
 	if is(toks, k, "shank", "gape", "gap") { // "gape and a half"
 		if more, w := andMore(toks, k+1); w > 0 {
 			u, _, _ := unitAt(toks, k, parts)

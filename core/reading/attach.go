@@ -154,7 +154,7 @@ func (m *maker) absent() bool {
 		for end < len(m.toks) && (ownWay[m.low(end)] || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 			end++
 		}
-		if m.low(first.from) == "none" && m.low(end) == "," && m.low(end+1) == "or" { // "none, or two turns of hen"
+		if m.low(first.from) == "none" && (m.low(end) == "," || m.low(end) == ".") && m.low(end+1) == "or" { // "none, or two turns of hen"
 			m.part.Optional = true
 			m.take(first.from, end, "optional", "an extra; the plain fly lacks it")
 			m.all[0].chunks = nil
@@ -638,7 +638,7 @@ func (m *maker) value(c clause, i int, prep string) {
 }
 
 // anchors are the prepositions behind which a thing only says where something stands.
-var anchors = map[string]bool{"on": true, "over": true, "under": true, "through": true, "behind": true, "before": true, "by": true, "against": true, "between": true, "to": true, "at": true, "in": true, "for": true, "as": true, "than": true, "without": true}
+var anchors = map[string]bool{"on": true, "over": true, "under": true, "through": true, "behind": true, "before": true, "by": true, "against": true, "between": true, "to": true, "at": true, "in": true, "for": true, "as": true, "than": true, "without": true, "like": true}
 
 // thing takes a phrase about a material, and tells whether it became one.
 func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bool {
@@ -701,6 +701,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.nounSaid() && m.other(x) != nil:
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "" && p.definite && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
+		m.take(x.from, x.to, "plain", "")
+		return false
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -712,7 +715,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "": // "wound with the tinsel"
+	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false

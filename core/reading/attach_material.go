@@ -371,7 +371,7 @@ func (m *maker) settleAmounts() {
 		p := &m.said[i]
 		grades := p.grade[:0:0]
 		for _, g := range p.grade {
-			if (m.std.Form == role.FormHead || m.std.Name == role.Finish) && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") || m.std.Form == role.FormWound && strings.HasPrefix(g, "thin") && len(p.name)+len(p.colour) == 0 {
+			if (m.std.Form == role.FormHead || m.std.Name == role.Finish) && len(p.name) == 0 || p.lastNoun == material.Fur && strings.HasPrefix(g, "thin") || m.std.Form == role.FormWound && (strings.HasPrefix(g, "thin") || strings.HasPrefix(g, "thick")) && len(p.name)+len(p.colour) == 0 {
 				m.amount(g)
 				continue
 			}

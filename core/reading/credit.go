@@ -147,6 +147,9 @@ var (
 	perName     = regexp.MustCompile(`^(.+?)\s*[-–—,]\s*(?:per|tied by|dressed by|shown by) ((?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’.-]+(?: \p{Lu}[\p{L}'’.-]+)*)$`)
 	endsInName  = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:\p{Lu}\.\s?)+\p{Lu}[\p{L}'’-]+)(?:, (\d{4}))?$`)
 	bareVerb    = regexp.MustCompile(`^(?:Tied|Dressed|Shown|Made|Drawn|Copied) (?:by )?`)
+	quotedBy    = regexp.MustCompile(`^(.*?)["“]([^"”]+)["”],? (?:tied |dressed )?by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
+	titleBy     = regexp.MustCompile(`^(.+): (?:[Tt]he )?(\p{Lu}[^:]*), by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
+	tiedDated   = regexp.MustCompile(`^(.+?)\s+[—–-]\s+(?:tied|dressed|shown|explained|demonstrated)\b[^,]*? by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)(?:, (.*\d{4}))?\.?$`)
 	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
 	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
@@ -180,9 +183,24 @@ func (r *reader) titleLine(text string) string {
 		r.d.Tier = m[1]
 		return m[2]
 	}
+	if m := quotedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // 2nd prize, dry fly class: "Little Sexton" by Ewa Lind
+		if lead := strings.Trim(m[1], " :,"); lead != "" {
+			r.d.Notes = append(r.d.Notes, lead)
+		}
+		r.d.Tier = strings.TrimRight(m[3], " .")
+		return m[2]
+	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
 		return m[1]
+	}
+	if m := titleBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "A demonstration at the library: the Orchard Spinner, by Greet Maas"
+		r.d.Notes = append(r.d.Notes, m[1])
+		r.d.Tier = m[3]
+		return m[2]
+	}
+	if m := tiedDated.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Hester's Bargain — tied and explained by Hester Vaughan, 21 Sept. 2018"
+		text, r.d.Tier, r.d.Date = m[1], m[2], cmp.Or(r.d.Date, m[3])
 	}
 	if m := endsInName.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "SALLOW DUN, stage by stage - K. Ibbs, 2016"
 		text, r.d.Tier, r.d.Date = m[1], m[2], cmp.Or(r.d.Date, m[3])
@@ -274,7 +292,7 @@ func (r *reader) nameAmong(s string) bool {
 	name := ""
 	for _, cell := range strings.FieldsFunc(s, func(c rune) bool { return strings.ContainsRune(":,;()", c) }) {
 		cell = strings.Trim(cell, " .")
-		if !wholeName.MatchString(cell) || !strings.Contains(cell, " ") {
+		if first, _, _ := strings.Cut(strings.ToLower(cell), " "); first == "the" || first == "a" || !wholeName.MatchString(cell) || !strings.Contains(cell, " ") {
 			continue
 		}
 		known := true

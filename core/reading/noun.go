@@ -208,7 +208,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	p.to = k
-	if p.lastNoun == material.Thread && len(p.colour) == 1 && material.IsMetal(p.colour[0]) && t.std.Name != role.Thread { // "gold thread"
+	if p.lastNoun == material.Thread && len(p.colour) == 1 && (p.colour[0] == "gold" || p.colour[0] == "silver") && t.std.Name != role.Thread { // "gold thread"
 		p.lastNoun = material.Tinsel
 	}
 	if p.lastNoun == "" && tinselish(placed{phrase: p}) {
@@ -367,6 +367,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		if _, m := t.role(k); m == 1 {
 			return 0
 		}
+	}
+	if p.noun && t.is(k, cPreposition) > 0 && (t.low(k+1) == "it" || t.low(k+1) == "them" || t.is(k+1, cArticle) > 0) && t.is(k, cName) < 2 { // "lead foil round it"
+		return 0
 	}
 	if n := t.is(k, cName); n > 0 && !t.longer(k, n, cPreparation) {
 		return t.named(p, k, n, true)

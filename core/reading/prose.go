@@ -293,7 +293,7 @@ func (r *reader) named(t *stretch) {
 		case (led == "to" || led == "of" || led == "from") && r.d.Tier == "" && n > 1 && i < 16 && len(t.senses[to-1]) == 0 && (t.low(to) == "and" || t.low(to) == "," || t.low(to) == "."): // "The evening belonged to Tilda Marsh and her Blue Bargeman"
 			r.d.Tier = text
 		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
-		case led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
+		case strings.HasSuffix(led, "'s") || led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
 			if r.d.Title == "" && t.is(from, cLabel) == 0 {
 				r.d.Title = text
 			}
@@ -437,6 +437,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if label := t.theseAre(c); label != "" && last == someWhere {
+		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+			before[k].label = label
+		}
+		whole.label = label
+		return []piece{whole}
+	}
 	if label := t.made(c); label != "" {
 		whole.label, whole.makes = label, true
 		return []piece{whole}
@@ -478,6 +485,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byMaterial(c.chunks, last); label != "" {
+		if label == role.Rib && t.ribbedLater(all, i) && !spoken(before, role.Body) { // "Flat tinsel was tied in, wound to the front, then ribbed with oval"
+			whole.label = role.Body
+			return []piece{whole}
+		}
 		if k := t.secondThing(c); k > 0 && t.brings(c) && !c.has(kTurns) { // "a length of silver wire and a strand of black tubing"
 			return []piece{{label: label, from: c.from(), to: c.chunks[k].from}, {label: someWhere, from: c.chunks[k].to, to: c.to()}}
 		}
@@ -621,7 +632,7 @@ func (t *stretch) putOn(c clause, i int) bool {
 // overBack tells a clause in which something goes over the back.
 func (t *stretch) overBack(c clause) bool {
 	for k := c.from(); k+2 < c.to(); k++ {
-		if t.low(k) == "over" && t.low(k+1) == "the" && (t.is(k, cPreparation) > 0 || t.is(k+2, cOfFly) > 0 || t.is(k+2, cWhatElse) > 0) && (t.low(k+2) == "back" || t.low(k+2) == "top") {
+		if t.low(k) == "over" && t.low(k+1) == "the" && (t.is(k, cPreparation) > 0 || t.is(k+2, cOfFly) > 0 || t.is(k+2, cWhatElse) > 0) && t.is(k+2, cUpside) > 0 {
 			return true
 		}
 	}
@@ -669,6 +680,40 @@ func (t *stretch) legsSaid(c clause) string {
 		}
 	}
 	return ""
+}
+
+// ribbedLater tells whether the sentence goes on to rib what it begins with.
+func (t *stretch) ribbedLater(all []clause, i int) bool {
+	for j := i + 1; j < len(all) && !all[j].first; j++ {
+		if t.byWord(all[j]) == role.Rib && all[j].has(kThing) {
+			return true
+		}
+	}
+	return false
+}
+
+// theseAre gives the part of "These are the spent wings".
+func (t *stretch) theseAre(c clause) string {
+	k := c.from() + 1
+	if t.is(c.from(), cPointer) == 0 && t.low(c.from()) != "that" && t.low(c.from()) != "this" || t.is(k, cAuxiliary) == 0 {
+		return ""
+	}
+	k += t.is(k, cAuxiliary)
+	if t.is(k, cArticle) == 0 {
+		return ""
+	}
+	label, n := t.role(t.afterPrepared(k + 1))
+	if n == 0 || label == role.Hook {
+		return ""
+	}
+	return label
+}
+
+func (t *stretch) afterPrepared(k int) int {
+	for t.is(k, cPreparation) == 1 || t.is(k, cQuality) == 1 {
+		k++
+	}
+	return k
 }
 
 // secondThing is the place of the "and" between two things that are tied in together and are of
@@ -913,7 +958,7 @@ func (t *stretch) subject(c clause, next clause) string {
 	if c.chunks[0].kind == kStandsFor && t.low(c.from()) == "who" { // "for those who find upright wings a trial"
 		return ""
 	}
-	if k := t.afterArticle(c.from()); t.low(k) == "dubbing" && t.is(k+1, cAuxiliary) > 0 && c.has(kThing) { // "dubbing is olive seal"
+	if k := t.afterArticle(c.from()); t.low(k) == "dubbing" && (t.is(k+1, cAuxiliary) > 0 && c.has(kThing) || c.first && k+1 == c.to() && k > c.from()) { // "dubbing is olive seal"
 		return "body"
 	}
 	verb := false
@@ -944,7 +989,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		for k := at; k < end; k++ {
 			label, n := t.role(k)
 			if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && t.is(k+1, cArticle) > 0 { // "the body's a pale olive biot"
-				if std, is := role.Find(base); is && std.Form == role.FormWound {
+				if std, is := role.Find(base); is && (std.Form == role.FormWound || std.Form == role.FormHook && (t.sizeNear(c) || len(next.chunks) > 0 && t.sizeNear(next))) {
 					return base
 				}
 			}
@@ -970,7 +1015,9 @@ func (t *stretch) subject(c clause, next clause) string {
 				}
 			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == "fibre": // "hackle fibres": a material
 				continue
-			case verb && std.Form == role.FormCollar && x.kind == kPart:
+			case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "brings"): // but "now came the hackle"
+				continue
+			case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"
 				continue
 			}
 			if std.Name == role.Hackle && t.alongBody(c) {
@@ -1023,6 +1070,11 @@ func (t *stretch) lastPart(c clause) string {
 		if c.chunks[i].kind == kPart {
 			return c.chunks[i].word
 		}
+		if k := c.chunks[i].from; (c.chunks[i].kind == kUnread || c.chunks[i].kind == kPlain) && t.is(k-1, cArticle) > 0 { // "a tag, which is one turn of gold wire"
+			if label, n := t.role(k); n > 0 && !everyday[label] {
+				return label
+			}
+		}
 		if k := c.chunks[i].kind; k == kPlace || k == kLength || k == kEnd {
 			if label, n := t.role(c.chunks[i].to - 1); n > 0 {
 				return label
@@ -1056,11 +1108,13 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
-		case l == "ribbed" || l == "rib" && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == "rib" && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
+		case l == "ribbed" || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
-		case (l == "hackle" || l == "wing") && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
+		case t.is(k, cEndsFly) > 0 && c.has(kTurns) && !c.has(kThing): // "she finished with five turns"
+			return role.Head
+		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l
 		case l == "palmered" || l == "palmer":
 			return "body hackle"
@@ -1279,6 +1333,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 	for i, x := range c.chunks {
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
 			continue
+		}
+		if x.thing.unit == "slip" && act == "ties" && (spoken(before, role.Body) || spoken(before, role.Abdomen)) && !spoken(before, role.Wing) && !spoken(before, "wings") {
+			return role.Wing
 		}
 		switch k := x.thing.lastNoun; k {
 		case material.Hackle:

@@ -317,6 +317,9 @@ func fullStops(s string) string {
 	return strings.ReplaceAll(s, " STOP", ".    ")
 }
 
+// terseLabels are everyday words that are labels on a terse card.
+var terseLabels = lexicon.Set("terse label")
+
 // letterLabels are labels of one letter, on cards that have several.
 var letterLabels = lexicon.Values("letter label")
 
@@ -504,7 +507,7 @@ func (r *reader) labelsLast(n int, s string, start, end int, marks *marks) bool 
 }
 
 // listHeading is a heading over several flies rather than the name of one.
-var listHeading = regexp.MustCompile(`(?i)\b(?:list|notebook|notes|flies|patterns|pages?|sheets?|album|box)\b`)
+var listHeading = regexp.MustCompile(`(?i)\b(?:list|notebook|notes|flies|patterns|pages?|sheets?|album|box|fly of the (?:month|week|year|season)|prize|class|competition|lesson \d+|part \d+)\b`)
 
 // shortBead tells the label "bd" that is short for bead from the one that is
 // short for body, by what follows.
@@ -764,7 +767,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && (written == "silk" || written == "tip" || written == "eyes" || written == "back" || written == "sides" || written == "lead" || written == "weight")) {
+	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
@@ -904,6 +907,14 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	as := "header"
 	if kind, ok := strings.CutPrefix(h, "parent "); ok {
 		d.Descends(descent.Kind(kind), value)
+	}
+	if first, rest, ok := strings.Cut(value, " / "); ok { // "Name: Ironmonger / Tied by: L. Sabel / Sizes: 8 to 12"
+		toks := measure.Lex(rest)
+		if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
+			from := strings.LastIndex(s, rest)
+			r.header(n, of, strings.TrimSpace(rest[toks[k].End:]), from, from+toks[k].End, marks, s)
+			value, end = strings.TrimSpace(first), from
+		}
 	}
 	switch h {
 	case "title":

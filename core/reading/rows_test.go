@@ -87,6 +87,9 @@ var templates = []string{
 	"%s: 2 coats", "Body: silk %s in the wind", "Wing: teal slips, %s the wing", "Tail: hen; %s it is red", "Body: fur. %s it to the eye", "Body: fur, %s a black silk", "Tail: a third %s tail", "Tail: half %s shank", "Wing: teal, %s", "Body: wool wound %s bend", "Body: fur, wound to %s the bend", "Tail: %s", "%s Agnes Pell",
 }
 
+// capitals are templates for phrases that begin with a capital.
+var capitals = []string{"B. fur\n%s. red wool", "Hook: 14, shown 3 %s", "Hook: 12; %s was a 10"}
+
 // idleShare is what share of the rows of the tree changed nothing when they were last looked at: most are
 // asked for as a set or by core/measure as well, and do their work there. It may only become less (once
 // 1,603 of some 6,000).
@@ -126,6 +129,9 @@ func TestEachRowMatters(t *testing.T) {
 			lexicon.Without(r, func() { differs = materialOf(r.Phrase) != about })
 			return differs
 		}() {
+			continue
+		}
+		if capital := strings.ToUpper(r.Phrase[:1]) + r.Phrase[1:]; slices.ContainsFunc(capitals, func(f string) bool { return matters(asText(fmt.Sprintf(f, capital))) }) {
 			continue
 		}
 		if !slices.ContainsFunc(templates, func(f string) bool { return matters(asText(fmt.Sprintf(f, r.Phrase))) }) {

@@ -218,7 +218,7 @@ var turnRules = []rule{
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.is(m.from-2, cTurns) > 0 && t.low(m.from-1) == ","
 	}},
 	// twice round
-	{pattern: "times 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) {
+	{pattern: "times 'round'|'around'|'about'", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
 	}},

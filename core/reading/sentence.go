@@ -123,6 +123,9 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
 		short = text[:i]
 	}
+	if titleBy.MatchString(text) || tiedDated.MatchString(text) {
+		short = strings.Join(strings.Fields(text)[:min(8, len(strings.Fields(text)))], " ")
+	}
 	short = cellBreak.Split(short, 2)[0]
 	if name, rest, ok := strings.Cut(short, ", "); ok && len(strings.Fields(short)) > 6 && toldOf.MatchString(rest) { // "The Brown Friar, that they do be tying in the west"
 		if len(strings.Fields(name)) <= 6 && r.d.Title == "" && !r.started {
@@ -143,7 +146,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			marks.set(start, len(s), "header", "")
 			return
 		}
-		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && len(strings.Fields(first)) > 3 && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
+		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
+			if m := nameTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" {
+				r.d.Tier = m[1]
+			}
 			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
 			if r.d.Title != "" {
 				r.d.Notes = append(r.d.Notes, text)
@@ -169,6 +175,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if m := inQuotes.FindStringSubmatch(text); m != nil && len(m[0]) == len(text) && !r.started { // "Pinhead" under "Midge box no. 3"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = m[1]
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if !r.started && r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.d.Title = text
 		marks.set(start, len(s), "header", "")
 		return
 	}
@@ -219,6 +231,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, label, s, start, len(s), false, marks, false)
 		return
 	}
+	if r.turnsOfKnown(newStretch(r.words, s, lexAt(s, start, len(s)), role.Rib)) {
+		marks.set(start, len(s), "turns", "of a part told before")
+		return
+	}
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started || r.d.Title != "" { // a step told in a sentence
 		before := len(r.d.Parts)
 		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
@@ -246,6 +262,39 @@ var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Access
 
 // startsCredit begins a line that says who tied a fly rather than what it is called.
 var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)
+
+// turnsOfKnown gives "4 turns of wire", a line of its own, to the part of wire that was told before.
+func (r *reader) turnsOfKnown(t *stretch) bool {
+	list := t.chunks()
+	for len(list) > 0 && list[len(list)-1].kind == kMark {
+		list = list[:len(list)-1]
+	}
+	if len(list) != 3 || list[0].kind != kTurns || list[1].kind != kPreposition || list[1].word != "of" || list[2].kind != kThing || !list[2].thing.noun {
+		return false
+	}
+	noun := lastWord(list[2].thing.name[len(list[2].thing.name)-1])
+	for i := range r.d.Parts {
+		for _, m := range r.d.Parts[i].Materials {
+			if lastWord(m.Name) == noun && r.d.Parts[i].Turns == nil {
+				v := list[0].v
+				r.d.Parts[i].Turns = &v
+				r.d.Parts[i].Text += ", " + t.text(list[0].from, list[0].to)
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// credit1 gives the words that lead up to who tied a fly at the start of a line.
+func credit1(text string) string {
+	toks := measure.Lex(text)
+	_, n := credits.Match(toks, 0)
+	if n == 0 {
+		return startsCredit.FindString(text)
+	}
+	return text[:toks[n-1].End]
+}
 
 // stepNumber is the number of a step at the start of a line.
 var stepNumber = regexp.MustCompile(`^\s*(?:\d{1,2}[.)]|[a-z]\))\s`)
