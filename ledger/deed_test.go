@@ -617,7 +617,7 @@ func TestEveryDeedHasAnInverse(t *testing.T) {
 		}
 	}
 	for _, k := range ledger.Kind("").Values() {
-		if w.kinds[ledger.Kind(k)] == 0 && k != string(ledger.Undo) && k != string(ledger.FileBox) {
+		if w.kinds[ledger.Kind(k)] == 0 && k != string(ledger.Undo) && k != string(ledger.FileBox) && k != string(ledger.ReadAnew) { // another reader is needed for the last: TestABetterReaderProposesInOneList
 			t.Errorf("no deed of the kind %q was tried", k)
 		}
 	}

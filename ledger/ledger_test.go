@@ -109,6 +109,84 @@ func TestABetterReaderProposes(t *testing.T) {
 	}
 }
 
+// What another reader read is looked at in the background, a few at a time; what comes of it stands in one
+// list, and is taken one by one or all at once, as one deed that can be undone.
+func TestABetterReaderProposesInOneList(t *testing.T) {
+	url := empty(t)
+	l := on(t, url)
+	ctx := t.Context()
+	folios := []int{}
+	for _, name := range []string{"Attic", "Barn", "Cellar", "Dairy"} {
+		f := file(t, l, ledger.Filing{Text: strings.Replace(moth, "Cellar Moth", name+" Moth", 1), Corrections: []reading.Correction{{Words: "cream", As: "remark"}}})
+		folios = append(folios, f.Folio)
+	}
+	if n, err := l.LookAnew(ctx, 10); err != nil || n != 0 {
+		t.Fatalf("%d looked at that this reader has read (%v)", n, err)
+	}
+	db, err := sql.Open("pgx", url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = db.Close() }()
+	for _, q := range []string{
+		"alter table revision disable trigger user",
+		"update revision set read_by = '1', reading = reading #- '{parts,3,turns}' where title <> 'Dairy Moth'",
+		"update revision set read_by = '1' where title = 'Dairy Moth'", // reads the same
+		"alter table revision enable trigger user",
+	} {
+		if _, err := db.ExecContext(ctx, q); err != nil {
+			t.Fatal(err)
+		}
+	}
+	// it is stopped after the first, and goes on where it was
+	if n, err := l.LookAnew(ctx, 1); err != nil || n != 1 {
+		t.Fatalf("%d, %v", n, err)
+	}
+	if got, err := l.Rereadings(ctx, 0, 10); err != nil || got.Left != 3 || len(got.Items) != 1 {
+		t.Fatalf("%+v, %v", got, err)
+	}
+	if n, err := on(t, url).LookAnew(ctx, 10); err != nil || n != 3 {
+		t.Fatalf("%d, %v", n, err)
+	}
+	got, err := l.Rereadings(ctx, 0, 2)
+	if err != nil || got.Left != 0 || got.Offered != 3 || len(got.Items) != 2 || got.Next != folios[1] {
+		t.Fatalf("%+v, %v", got, err)
+	}
+	if x := got.Items[0]; x.Title != "Attic Moth" || len(x.Changes) != 1 || !strings.Contains(x.Changes[0], "hackle, white hen, 2 turns") {
+		t.Errorf("offered: %+v", x)
+	}
+	turns := func(folio int) bool { return open(t, l, folio).Dressing.Parts[3].Turns != nil }
+	if turns(folios[0]) {
+		t.Fatal("a dressing was altered without being asked")
+	}
+	one, err := l.ReadAnew(ctx, folios[:1], false, ledger.Sender{Seat: "seat one"})
+	if err != nil || one.Read != 1 || one.Folio != folios[0] || one.Revision != 2 || !turns(folios[0]) {
+		t.Fatalf("%+v, %v", one, err)
+	}
+	all, err := l.ReadAnew(ctx, nil, true, ledger.Sender{Seat: "seat one", Key: "0a4f9c9e-5c61-4f0b-9d0e-6f1d5a1f3a11"})
+	if err != nil || all.Read != 2 || all.Skipped != 0 || !turns(folios[1]) || !turns(folios[2]) {
+		t.Fatalf("%+v, %v", all, err)
+	}
+	if again, err := l.ReadAnew(ctx, nil, true, ledger.Sender{Seat: "seat one", Key: "0a4f9c9e-5c61-4f0b-9d0e-6f1d5a1f3a11"}); err != nil || !again.Again || again.Deed != all.Deed {
+		t.Errorf("sent twice: %+v, %v", again, err)
+	}
+	if c := open(t, l, folios[2]).Corrections; len(c) != 1 || c[0].Words != "cream" {
+		t.Errorf("corrections: %+v", c)
+	}
+	if left, err := l.Rereadings(ctx, 0, 10); err != nil || left.Offered != 0 {
+		t.Errorf("still offered: %+v, %v", left, err)
+	}
+	if _, err := l.Undo(ctx, 0, ledger.Sender{Seat: "seat one"}); err != nil {
+		t.Fatal(err)
+	}
+	if turns(folios[1]) || turns(folios[2]) || !turns(folios[0]) {
+		t.Error("undoing did not take back the one deed that read two anew")
+	}
+	if _, err := l.ReadAnew(ctx, nil, false, ledger.Sender{}); err == nil {
+		t.Error("read anew without being told which")
+	}
+}
+
 func TestARevisionKeepsWhatItIsToldAndNothingElse(t *testing.T) {
 	l := fresh(t)
 	folio := file(t, l, ledger.Filing{Text: moth, Corrections: []reading.Correction{{Words: "cream", As: "remark"}}, Settlements: []ledger.Settlement{{Text: "x, and y", Chosen: "x", Note: "seen"}}}).Folio

@@ -42,6 +42,29 @@ func benchOperations(s server) {
 			t, err := l.Sizes(ctx, in.Folio)
 			return &answer[ledger.SizeTable]{t}, err
 		})
+	handle(s, op(http.MethodGet, "/api/rereadings", "list-rereadings", "What today's reader would read otherwise than the one that read it"),
+		func(ctx context.Context, in *struct {
+			After int `query:"after" minimum:"0" doc:"the folio to go on after"`
+			Limit int `query:"limit" minimum:"1" maximum:"200" default:"50"`
+		}) (*answer[ledger.Rereadings], error) {
+			r, err := l.Rereadings(ctx, in.After, in.Limit)
+			return &answer[ledger.Rereadings]{r}, err
+		})
+	handle(s, slow(op(http.MethodPost, "/api/rereadings", "read-anew", "File as next revisions what today's reader makes of dressings, in one deed")),
+		func(ctx context.Context, in *struct {
+			Doer
+			Body struct {
+				Folios []int `json:"folios,omitempty" maxItems:"2000" doc:"which; none with all"`
+				All    bool  `json:"all,omitempty" doc:"all that are offered, up to 2,000 a deed"`
+			}
+		}) (*answer[ledger.ReadAgain], error) {
+			by, err := in.by()
+			if err != nil {
+				return nil, err
+			}
+			r, err := l.ReadAnew(ctx, in.Body.Folios, in.Body.All, by)
+			return &answer[ledger.ReadAgain]{r}, err
+		})
 	handle(s, op(http.MethodPut, "/api/dressings/{folio}/dismissals", "dismiss-advice", "Put a piece of advice aside with a note, or take it up again"),
 		func(ctx context.Context, in *struct {
 			FolioPath

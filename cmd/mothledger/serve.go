@@ -70,8 +70,16 @@ func hostFlag(c *cobra.Command, hosts *[]string) {
 // lets the open ones finish.
 func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan struct{}, hosts []string) error {
 	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	book := ledger.New(s)
+	background, end := context.WithCancel(ctx)
+	reader := make(chan struct{})
+	go func() {
+		defer close(reader)
+		lookAnew(background, book, log)
+	}()
+	defer func() { end(); <-reader }()
 	srv := &http.Server{
-		Handler:           web.New(ledger.New(s), ui.Files(), log, hosts...),
+		Handler:           web.New(book, ui.Files(), log, hosts...),
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute,
 		MaxHeaderBytes: 64 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
@@ -91,6 +99,33 @@ func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan stru
 		err = e
 	}
 	return err
+}
+
+// How the background reader goes about it: so many dressings at a time, a breath between, and a look
+// now and then whether there is more.
+const (
+	lookAtOnce = 20
+	lookBreath = 50 * time.Millisecond
+	lookAgain  = 5 * time.Minute
+)
+
+// lookAnew has today's reader look at what another one read, until the context ends.
+func lookAnew(ctx context.Context, book *ledger.Ledger, log *slog.Logger) {
+	for {
+		n, err := book.LookAnew(ctx, lookAtOnce)
+		wait := lookBreath
+		if err != nil && ctx.Err() == nil {
+			log.Warn("what today's reader would read otherwise was not looked at", "error", err)
+		}
+		if n == 0 || err != nil {
+			wait = lookAgain
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(wait):
+		}
+	}
 }
 
 func startCommand() *cobra.Command {

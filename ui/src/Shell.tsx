@@ -36,6 +36,7 @@ export function Shell() {
     { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
     { key: "w", what: "to the Words: how hedges are read", do: () => void navigate({ to: "/words" }) },
+    { key: "n", what: "to what would be read anew", do: () => void navigate({ to: "/anew" }) },
     { key: "g", what: "to the Journal: what was done", do: () => void navigate({ to: "/journal" }) },
     { key: "u", what: "undo the last thing done from here", do: undoLast },
     { key: "t", what: dark ? "light paper" : "dark paper", do: toggle },

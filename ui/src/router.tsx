@@ -1,6 +1,7 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
 import { deedKinds, type Records, type Sought } from "./api/client";
 import { Trouble } from "./kit/pieces";
+import { AnewRoom } from "./rooms/anew/AnewRoom";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
 import { Desk } from "./rooms/desk/Desk";
 import { WordsRoom } from "./rooms/desk/WordsRoom";
@@ -63,6 +64,7 @@ const journal = createRoute({
     mine: s.mine ? true : undefined,
   }),
 });
+const anew = createRoute({ getParentRoute: () => root, path: "/anew", component: AnewRoom });
 const words = createRoute({ getParentRoute: () => root, path: "/words", component: WordsRoom });
 const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
 const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
@@ -75,7 +77,21 @@ const spread = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([ledger, folio, sizes, desk, spread, box, batch, hooks, schools, words, sheet, journal]),
+  routeTree: root.addChildren([
+    ledger,
+    folio,
+    sizes,
+    desk,
+    spread,
+    box,
+    batch,
+    hooks,
+    schools,
+    words,
+    anew,
+    sheet,
+    journal,
+  ]),
   defaultPreload: false,
   defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });

@@ -330,6 +330,24 @@ export const wordsQuery = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+export const rereadingsQuery = () =>
+  infiniteQueryOptions({
+    queryKey: ["rereadings"],
+    queryFn: ({ pageParam, signal }) =>
+      answer(api.GET("/api/rereadings", { params: { query: { after: pageParam } }, signal })),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next || undefined,
+  });
+
+/** Files what today's reader makes of these dressings, or with none of all that are offered. */
+export const readAnew = (folios: number[], key: string) =>
+  answer(
+    api.POST("/api/rereadings", {
+      params: { header: { ...bySeat, "Idempotency-Key": key } },
+      body: folios.length > 0 ? { folios } : { all: true },
+    }),
+  );
+
 export const schoolsQuery = (folio?: number) =>
   queryOptions({
     queryKey: ["schools", folio ?? 0],

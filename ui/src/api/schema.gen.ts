@@ -433,6 +433,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rereadings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What today's reader would read otherwise than the one that read it */
+        get: operations["list-rereadings"];
+        put?: never;
+        /** File as next revisions what today's reader makes of dressings, in one deed */
+        post: operations["read-anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -690,7 +708,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "undo" | "file box";
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "undo" | "file box";
             known: boolean;
             /** @description from which it was done; empty where none was named */
             seat: string;
@@ -1379,6 +1397,12 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             outline: components["schemas"]["ProfileOutline"];
         };
+        "Read-anewRequest": {
+            /** @description all that are offered, up to 2,000 a deed */
+            all?: boolean;
+            /** @description which; none with all */
+            folios?: number[];
+        };
         "Read-textRequest": {
             /**
              * Format: int64
@@ -1411,6 +1435,22 @@ export interface components {
             title?: string;
             /** @description why it is revised */
             why?: string;
+        };
+        ReadAgain: {
+            again: boolean;
+            /** Format: int64 */
+            deed: number;
+            /** Format: int64 */
+            folio: number;
+            /** Format: int64 */
+            read: number;
+            /** Format: int64 */
+            revision: number;
+            /**
+             * Format: int64
+             * @description how many were left as they are
+             */
+            skipped: number;
         };
         ReadingCorrection: {
             /** @enum {string} */
@@ -1477,6 +1517,29 @@ export interface components {
         ReorderRequest: {
             /** @description places of the derived steps; none for the derived order */
             places: number[];
+        };
+        Rereading: {
+            changes: string[];
+            /** Format: int64 */
+            folio: number;
+            /** Format: int64 */
+            revision: number;
+            title: string;
+        };
+        Rereadings: {
+            items: components["schemas"]["Rereading"][];
+            /**
+             * Format: int64
+             * @description how many dressings are still to be looked at
+             */
+            left: number;
+            /** Format: int64 */
+            next: number;
+            /**
+             * Format: int64
+             * @description how many there are in all
+             */
+            offered: number;
         };
         "Restore-revisionRequest": {
             /** Format: int64 */
@@ -2057,7 +2120,7 @@ export interface operations {
                 /** @description only what was done from this seat */
                 mine?: boolean;
                 /** @description absent for all */
-                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "undo" | "file box";
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "undo" | "file box";
                 /** @description what it is about; absent for all */
                 record?: "dressing" | "hook" | "word" | "school" | "box";
                 /** @description which record: a folio, a hook's number, words, a question, a box */
@@ -2819,6 +2882,77 @@ export interface operations {
             };
         };
     };
+    "list-rereadings": {
+        parameters: {
+            query?: {
+                /** @description the folio to go on after */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rereadings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-anew": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Read-anewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadAgain"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-schools": {
         parameters: {
             query?: {
@@ -3153,13 +3287,13 @@ type ReadonlyArray<T> = [
     unknown[]
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
-export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "undo", "file box"];
 export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box"];
 export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
 export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
-export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "undo", "file box"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "undo", "file box"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];

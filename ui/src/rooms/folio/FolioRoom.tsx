@@ -153,6 +153,9 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
                 <button type="button" className="btn" disabled={anew.isPending} onClick={() => anew.mutate()}>
                   File it as read anew
                 </button>
+                <Link to="/anew" className="link">
+                  all that would be read anew
+                </Link>
                 <span className="text-[0.92rem] text-soft">
                   The reading that was filed stays as the revision before; corrections and settlements are kept.
                 </span>
