@@ -112,7 +112,7 @@ func run(address, folder string, only []string) error {
 		{name: "desk", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
-			chromedp.Evaluate[chromedp.Void](`new Promise((done) => { const look = setInterval(() => { if ([...document.querySelectorAll("main section, main div")].some((e) => e.innerText.includes("As understood") && e.innerText.includes("grobbled line 10") && !e.innerText.includes("\\nif\\n"))) { clearInterval(look); done(); } }, 50); })`, chromedp.EvalAwaitPromise),
+			chromedp.Evaluate[chromedp.Void](`new Promise((done) => { const look = setInterval(() => { if ([...document.querySelectorAll("main section, main div")].some((e) => e.innerText.includes("As understood") && e.innerText.includes("grobbled line 10") && !/\n(if|one|a g)/.test(e.innerText))) { clearInterval(look); done(); } }, 50); })`, chromedp.EvalAwaitPromise),
 		}},
 		{name: "merge", path: "/desk?folio=15", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.WaitReady(chromedp.CSS(".mk-label")),
