@@ -297,8 +297,16 @@ func (m *maker) other(x chunk) *Part {
 // in the line of the body.
 func (m *maker) ofOther(c clause) bool {
 	k := 0
-	for k < len(c.chunks) && (c.chunks[k].kind == kThen || c.chunks[k].kind == kAnd || c.chunks[k].kind == kPlain) {
+	for k < len(c.chunks) && (c.chunks[k].kind == kThen || c.chunks[k].kind == kAnd || c.chunks[k].kind == kPlain || c.chunks[k].kind == kElse && m.low(c.chunks[k].from) == "now") {
 		k++
+	}
+	if m.told != "" && c.open == "," && len(c.chunks) == 1 && c.chunks[0].kind == kTurns { // "Now the wire, five turns"
+		if i := m.d.Find(m.told); i >= 0 && m.d.Parts[i].Turns == nil {
+			v := c.chunks[0].v
+			m.d.Parts[i].Turns = &v
+			m.take(c.from(), c.to(), "turns", "wound "+v.String()+" times, of the "+m.told)
+			return true
+		}
 	}
 	if m.told != "" && c.open == "," && len(c.chunks) <= 2 && (c.has(kWay) || c.chunks[0].kind == kPreposition && c.chunks[0].word == "against") { // "…, against the dubbing"
 		if i := m.d.Find(m.told); i >= 0 && m.d.Parts[i].Winding == "" {
@@ -311,7 +319,7 @@ func (m *maker) ofOther(c clause) bool {
 		}
 	}
 	m.told = ""
-	if k == len(c.chunks) || !m.nounSaid() || !c.has(kAct) {
+	if k == len(c.chunks) || !m.nounSaid() || !c.has(kAct) && !(k == len(c.chunks)-1 && k > 0 && (c.chunks[k-1].kind == kThen || c.chunks[k-1].kind == kElse)) {
 		return false
 	}
 	q := m.other(c.chunks[k])
@@ -660,8 +668,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	}
 	switch {
-	case p.bare() && p.unit != "" && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
+	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.low(x.to-1) == "of" && m.nounSaid(): // "and a smear of wax"
 		return shadow("kept as a remark")
+	case p.bare() && (p.unit != "" || p.amount != "") && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
+		return shadow("kept as a remark")
+	case p.bare() && m.act == "holds" && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
+		return shadow("said of another part")
 	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"

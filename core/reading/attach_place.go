@@ -54,7 +54,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.act == "begins" && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
-	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == "winds" || !p.From.IsZero()) || before == "at" && m.act == "stops"): // "until the two thirds of the shank"
+	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == "winds" || !p.From.IsZero()) || before == "at" && m.act == "stops" || m.act == "reaches"): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))

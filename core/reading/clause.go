@@ -242,7 +242,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			return true
 		case kPrepared:
 			_, n := t.as(list[j].from, cAct)
-			return n > 0
+			return n > 0 || t.is(list[j].from, cWorked) > 0 && cur.has(kAct) && cur.has(kPerson)
 		}
 		if list[j].kind == kThing && cur.has(kAct) && cur.has(kPerson) && t.is(list[j].from, cWorked) > 0 { // "she caught in tinsel and dubbed blue fur"
 			return true
@@ -294,6 +294,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 			return saysSpecimen
 		}
 	case kElse, kOr:
+		if t.low(first.from) == "now" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "Now the wire, five turns"
+			break
+		}
 		if c.has(kThing) {
 			return saysElse
 		}

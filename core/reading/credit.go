@@ -173,7 +173,7 @@ func cutFold(s, at string) (before, after string, found bool) {
 // titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
-	text = sentLine.ReplaceAllString(text, "")
+	text = notesOn.ReplaceAllString(sentLine.ReplaceAllString(text, ""), "")
 	if m := inBracket.FindStringSubmatch(text); m != nil && len(m[0]) < len(text) { // "(inside the lid) Old Pensioner"
 		r.d.Notes = append(r.d.Notes, m[1])
 		text = text[len(m[0]):]
@@ -314,6 +314,9 @@ func (r *reader) nameAmong(s string) bool {
 		return false
 	}
 	r.d.Tier = name
+	if m := yearSaid.FindStringSubmatch(s); m != nil {
+		r.d.Date = cmp.Or(r.d.Date, m[1])
+	}
 	if rest := strings.Trim(strings.Replace(s, name, "", 1), " :,;."); rest != "" {
 		r.d.Notes = append(r.d.Notes, rest)
 	}
@@ -329,6 +332,10 @@ func (r *reader) nameOf(s string) string {
 	for k := 1; k < len(toks); k++ {
 		switch toks[k-1].Low {
 		case "of", "from", "by", "with", "tier", "tyer", "dresser", "demonstrator":
+		case "was", "is": // "the tier was Alban Frith"
+			if k < 2 || headers[toks[k-2].Low] != "tier" {
+				continue
+			}
 		default:
 			continue
 		}

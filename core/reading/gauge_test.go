@@ -359,9 +359,10 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sentences": {363, 0},
 	"hands":     {270, 0},
 	"held":      {163, 42},
-	"second":    {243, 6},
+	"second":    {244, 6},
 	"third":     {244, 4},
 	"fourth":    {256, 0},
+	"fifth":     {228, 1},
 }
 
 // silent is a test that prints nothing of its own.
@@ -372,7 +373,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "second", "third", "fourth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "second", "third", "fourth", "fifth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -178,6 +178,11 @@ func (p phrase) bare() bool { return len(p.name) == 0 && len(p.colour) == 0 }
 // noun reads a phrase at token i, and tells where it ends; i where there is none.
 func (t *stretch) noun(i int) (phrase, int) {
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}
+	if i > 0 && t.is(i-1, cPerson) > 0 && t.is(i, cAct) == 1 && t.is(i, cPreparation) == 0 { // "he strips eight fibres"
+		if _, n := t.number(i + 1); n > 0 || t.is(i+1, cArticle) > 0 {
+			return p, i
+		}
+	}
 	k := i
 	if n := t.is(k, cGuessed); n > 0 && t.nounFollows(k+n) {
 		p.guess = true
@@ -256,9 +261,9 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 	}
 	if p.count != nil {
 		if n := t.counts2(k); n > 0 { // "twenty hairs or so of bucktail"
-			if m := measure.OrSo(t.toks, k+n); m > 0 && t.low(k+n+m) == "of" {
+			if m := measure.OrSo(t.toks, k+n); m > 0 && (t.low(k+n+m) == "of" || t.low(k+n+m) == "from") {
 				p.unit, p.unitA, p.of = t.counts(k), k, true
-				k += n + m + 1
+				k = t.pastArticle(k + n + m + 1)
 			}
 		}
 		if t.low(k) == "x" || t.low(k) == "×" {
@@ -374,12 +379,18 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if n := t.is(k, cName); n > 0 && !t.longer(k, n, cPreparation) {
 		return t.named(p, k, n, true)
 	}
+	if t.is(k, cTip) > 0 && (p.noun || first && k > 0) { // "dark turkey, tip white"
+		if _, n := t.colour(k + 1); n > 0 && t.atEnd(k+1+n) {
+			p.prep = append(p.prep, t.lows(k, k+1+n))
+			return n + 1
+		}
+	}
 	if c, n := t.colour(k); n > 0 {
 		if t.low(k+n) == "side" && (t.is(k+n+1, cPreposition) > 0 || t.is(k+n+1, cQuality) > 0 || t.is(k+n+1, cPlain) > 0) { // "blue side out"
 			p.prep = append(p.prep, t.lows(k, k+n+2))
 			return n + 2
 		}
-		if p.noun && (t.low(k+n) == "tips" || t.low(k+n) == "tip") { // "turkey strips, white tips"
+		if p.noun && t.is(k+n, cTip) > 0 { // "turkey strips, white tips"
 			p.prep = append(p.prep, t.lows(k, k+n+1))
 			return n + 1
 		}
@@ -396,7 +407,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
 	}
-	if n := t.is(k, cDegree); n > 0 && len(p.prep) > 0 && t.atEnd(k+n) && t.is(k-1, cPreparation) > 0 { // "splayed a little"
+	if n := t.is(k, cDegree); n > 0 && len(p.prep) > 0 && (t.atEnd(k+n) || t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of") && t.is(k-1, cPreparation) > 0 { // "splayed a little"
 		return n
 	}
 	if n := t.is(k, cAmount); n > 0 && !(n == 1 && (t.gradeHere(k) || t.is(k+1, cAct) > 0 && !t.describes(k+1))) && t.unitOf(k) == "" {

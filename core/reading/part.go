@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"mothledger/core/lexicon"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -50,7 +51,9 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
-		if n := hackleOver(toks, i); n > 0 && std.Form == role.FormWound {
+		if n := r.turnsOfRib(toks, i); n > 0 && len(pieces) == 1 { // "w/ 6 turns red wire"
+			cut("rib", i+n)
+		} else if n := hackleOver(toks, i); n > 0 && std.Form == role.FormWound {
 			cut("body hackle", i+n)
 		} else if k > 0 {
 			cut("rib", i+k)
@@ -248,6 +251,33 @@ func cardinalWord(w string) float64 {
 		return 0
 	}
 	return v.Low
+}
+
+// turnsOfRib reads "with 6 turns of red wire" at token i, and gives the tokens before the number.
+func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
+	k := i + 1
+	if toks[i].Low != "with" && toks[i].Low != "w" || k >= len(toks) {
+		return 0
+	}
+	if toks[k].Low == "/" {
+		k++
+	}
+	_, n := measure.ScanNumber(toks, k)
+	if n == 0 || k+n >= len(toks) {
+		return 0
+	}
+	senses := r.words.look(toks[k+n : min(len(toks), k+n+6)])
+	if !hasSense(senses[0], cTurns) {
+		return 0
+	}
+	for j := 1; j < len(senses); j++ {
+		for _, s := range senses[j] {
+			if s.class == cNoun && (material.Kind(s.value) == material.Wire || material.Kind(s.value) == material.Tinsel) {
+				return k - i
+			}
+		}
+	}
+	return 0
 }
 
 // hackleOver reads "and a black hackle over it" at token i, and gives the tokens before the

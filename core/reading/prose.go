@@ -138,6 +138,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 		near := pieces[max(0, len(pieces)-nearby):] // no fly is told in more
 		for _, p := range r.pieces(t, all, i, near) {
+			if len(pieces) == known && known > 0 && p.label == pieces[known-1].label && all[i].first && all[i].has(kThing) && all[i].has(kInTime, kInCase, kWhen) && !t.mentionsPart(all[i], p.label) || known > 0 && len(pieces) == known && i+1 < len(all) && !all[i+1].first && all[i+1].kind == saysCase && all[i].has(kThing) && p.label == pieces[known-1].label { // "She uses orange fur when the water is up."
+				r.d.Notes = append(r.d.Notes, s[t.toks[all[i].from()].Start:t.toks[all[i].to()-1].End])
+				r.noted = n
+				continue
+			}
 			p.sentence = sentence
 			p.label = asBefore(p.label, near)
 			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
@@ -764,6 +769,9 @@ func (t *stretch) hasThing(p piece) bool {
 		return true
 	}
 	for k := p.from; k < p.to; k++ {
+		if _, n := t.role(k); n > 0 && t.is(k-1, cArticle) > 0 { // "then came the wing"
+			continue
+		}
 		if t.is(k, cNoun) > 0 && t.is(k, cLabel) == 0 {
 			return true
 		}

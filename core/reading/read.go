@@ -122,6 +122,10 @@ func (rd *reader) readLines(text string, most caps) error {
 		}
 	}
 	rows := rd.numberedRows(lines)
+	if said := saidByWhom(lines); said != nil {
+		rows = said.at
+		rd.d.Tier = said.who
+	}
 	for i, l := range lines {
 		rd.numbered = rows[i]
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
@@ -261,6 +265,14 @@ func (r *reader) line(n int, s string) {
 		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == "hk" && (r.d.Find("hook") >= 0 || r.ofHackle(text)) {
 			g.roles = []string{"hackle"} // the hook was told before, or this is none
 		}
+		if _, known := role.Find(g.roles[0]); !known && len(g.roles) == 1 { // "on: Size 10 wet", "with: Black thread"
+			switch {
+			case r.d.Find(role.Hook) < 0 && r.hookAlone(s[:g.textEnd], g.labelEnd):
+				g.roles = []string{role.Hook}
+			case r.d.Find(role.Thread) < 0 && r.threadAlone(s[:g.textEnd], g.labelEnd):
+				g.roles = []string{role.Thread}
+			}
+		}
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
 			g.roles = []string{"bead"}
 		}
@@ -324,6 +336,36 @@ var terseLabels = lexicon.Set("terse label")
 var letterLabels = lexicon.Values("letter label")
 
 var letterLine = regexp.MustCompile(`^\s*[BHRSTW]\. ?\S`)
+
+// chatLine is a line of a conversation: when it was said, and by whom.
+var chatLine = regexp.MustCompile(`^\s*\[?\d{1,2}[:.]\d{2}(?:[:.]\d{2})?\]?[ ,-]+<?(\pL[\pL ]{0,30}?)>?: ?`)
+
+type conversation struct {
+	at  []int  // where the text of each line begins
+	who string // who says most
+}
+
+// saidByWhom tells a conversation: three lines and more with the time and who said it.
+func saidByWhom(lines []string) *conversation {
+	c := conversation{at: make([]int, len(lines))}
+	says, n := map[string]int{}, 0
+	for i, l := range lines {
+		m := chatLine.FindStringSubmatchIndex(l)
+		if m == nil || m[1] >= len(l) {
+			continue
+		}
+		c.at[i] = m[1]
+		who := l[m[2]:m[3]]
+		says[who]++
+		if n++; says[who] > says[c.who] {
+			c.who = who
+		}
+	}
+	if n < 3 {
+		return nil
+	}
+	return &c
+}
 
 func lastRune(s string) rune {
 	c, _ := utf8.DecodeLastRuneInString(s)
@@ -398,7 +440,7 @@ func (r *reader) ofHackle(text string) bool {
 // before takes what stands in a line before its first label: the name of the fly
 // in old books, or something that is not understood.
 func (r *reader) before(n int, s string, start, label int, marks *marks) {
-	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;:- ")
+	text := strings.Trim(strings.TrimSpace(s[start:max(start, label)]), "=_*.,;:- \"“")
 	if text == "" || !hasLetter(text) {
 		return
 	}

@@ -645,6 +645,11 @@ var placeRules = []rule{
 		l.Text = t.text(m.from, m.to)
 		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart()
 	}},
+	{pattern: "'but'|'save'|'except' 'for' length", says: func(t *stretch, m match) (chunk, bool) { // over the whole shank but for two eye lengths
+		l := m.the("length").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, t.spans() && l.Of == measure.Eye
+	}},
 	{pattern: "'to' number '%'|'percent'", says: func(t *stretch, m match) (chunk, bool) { // to 55 %, from the bend
 		v := m.the("number").v
 		l := measure.Length{Low: measure.Round(1-v.High/100, 6), High: measure.Round(1-v.Low/100, 6), Of: measure.Shank, Text: t.text(m.from, m.to)}

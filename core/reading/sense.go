@@ -95,6 +95,7 @@ var (
 	cForm        = classOf("form")
 	cEndsFly     = classOf("ends a fly")
 	cUpside      = classOf("upside")
+	cTip         = classOf("feather tip")
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")

@@ -162,7 +162,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			name = cut
 			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
 		}
-		r.d.Title = strings.TrimRight(strings.Trim(name, "=_*. "), " -–—")
+		r.d.Title = strings.TrimRight(strings.Trim(name, "=_*~. "), " -–—")
 		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
 			r.d.Title = m[1]
 		}
@@ -192,7 +192,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if strings.Trim(text, "=-_*~. ") == "" { // a ruled line
+	if strings.Trim(text, "=-_*~.+| ") == "" { // a ruled line
 		marks.set(start, len(s), "plain", "")
 		return
 	}
@@ -231,6 +231,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, label, s, start, len(s), false, marks, false)
 		return
 	}
+	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started && len(t.toks) > 1 && len(t.toks) < 20 { // "Palmered claret hackle over claret only"
+		whole := clause{chunks: t.chunks()}
+		if label := t.byWord(whole); label == role.BodyHackle && r.d.Find(label) < 0 && !whole.has(kAct, kAuxiliary, kPerson) {
+			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
+			return
+		}
+	}
 	if r.turnsOfKnown(newStretch(r.words, s, lexAt(s, start, len(s)), role.Rib)) {
 		marks.set(start, len(s), "turns", "of a part told before")
 		return
@@ -247,6 +254,14 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			marks.set(start, len(s), "plain", "")
 			return
 		}
+	}
+	if m := nameLast.FindStringSubmatch(text); m != nil && r.d.Title == "" && r.started { // "Parish Emerger. After G. Thackray." under the table
+		r.d.Title = m[1]
+		if rest := strings.TrimSpace(m[2]); rest != "" {
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+		marks.set(start, len(s), "header", "")
+		return
 	}
 	marks.set(start, len(s), "unread", "")
 	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
@@ -295,6 +310,9 @@ func credit1(text string) string {
 	}
 	return text[:toks[n-1].End]
 }
+
+// nameLast is a name that stands as a sentence of its own.
+var nameLast = regexp.MustCompile(`^((?:\p{Lu}[\p{L}'’-]+ ?){2,5})\.(.*)$`)
 
 // stepNumber is the number of a step at the start of a line.
 var stepNumber = regexp.MustCompile(`^\s*(?:\d{1,2}[.)]|[a-z]\))\s`)
@@ -385,6 +403,13 @@ func (r *reader) namedSoon(toks []measure.Token) string {
 		senses := r.words.look(toks[:1])
 		if k, m := r.words.roles.Match(toks, 1); m > 0 && 1+m < len(toks) && (toks[1+m].Low == "," || toks[1+m].Low == ";") && hasSense(senses[0], cPreparation) && !everyday[r.words.roleList[k]] {
 			return role.Label(r.words.roleList[k])
+		}
+	}
+	if senses := r.words.look(toks[:min(3, len(toks))]); len(toks) > 2 && r.started { // "Silver rib all through"
+		for k := 1; k < min(3, len(toks)) && (hasSense(senses[k-1], cColour) || hasSense(senses[k-1], cGrade)); k++ {
+			if idx, m := r.words.roles.Match(toks, k); m > 0 && !everyday[r.words.roleList[idx]] && k+m < len(toks) && toks[k+m].Kind == measure.Word && !hasSense(r.words.look(toks[k+m : k+m+1])[0], cNoun) {
+				return role.Label(r.words.roleList[idx])
+			}
 		}
 	}
 	if len(toks) < 4 || !r.started || toks[0].Low != "a" && toks[0].Low != "an" {
