@@ -144,7 +144,7 @@ func ribWay(f *fly) {
 }
 
 func dryFly(f *fly) {
-	if f.style != "dry" {
+	if f.style != lexicon.StyleDry {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
@@ -175,7 +175,7 @@ const (
 )
 
 func hackleFits(f *fly) {
-	if f.style != "dry" && f.style != "emerger" {
+	if f.style != lexicon.StyleDry && f.style != lexicon.StyleEmerger {
 		return
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
@@ -196,7 +196,7 @@ func hackleFits(f *fly) {
 }
 
 func wetWing(f *fly) {
-	if f.style != "wet" {
+	if f.style != lexicon.StyleWet {
 		return
 	}
 	tail := f.d.Find("tail")

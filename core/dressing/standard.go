@@ -235,7 +235,7 @@ var (
 func (p Part) ledByCount() bool {
 	c := p.Count
 	return c != nil && len(p.Materials) == 1 && p.Materials[0].Name != "" && p.Materials[0].Share == 0 && !p.ledByAmount() && c.Low >= 1 &&
-		(c.Of == "fibre" && !strings.Contains(p.Materials[0].Name, "hair") || c.Of == "eye" && strings.HasSuffix(p.Materials[0].Name, "eyes"))
+		(c.Of == lexicon.CountFibre && !strings.Contains(p.Materials[0].Name, "hair") || c.Of == "eye" && strings.HasSuffix(p.Materials[0].Name, "eyes"))
 }
 
 func (p Part) countedInWords() string {
@@ -250,7 +250,7 @@ func (p Part) countedInWords() string {
 		tail = " (" + tail
 	}
 	unit := ""
-	if c.Of == "fibre" {
+	if c.Of == lexicon.CountFibre {
 		unit = " fibre"
 		if c.High != 1 {
 			unit = " fibres"

@@ -7,6 +7,7 @@ package practice
 
 import (
 	"fmt"
+	"mothledger/core/lexicon"
 	"mothledger/core/role"
 	"slices"
 	"strings"
@@ -105,7 +106,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 	out := []Filled{}
 	parts := slices.Clone(d.Parts)
 	style := d.HookStyle()
-	nymph := style == "nymph" || style == "jig" || style == "curved" || d.Find("wing case") >= 0
+	nymph := style == lexicon.StyleNymph || style == lexicon.StyleJig || style == lexicon.StyleCurved || d.Find("wing case") >= 0
 	winged := d.Find("wing") >= 0
 	note := func(i int, what, value, question string) {
 		out = append(out, Filled{i, parts[i].Role, what, value, question, c.School(question)})
@@ -126,7 +127,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				l := map[string]measure.Length{"half": {Low: 0.5, High: 0.5, Of: measure.Shank}, "three-quarters": {Low: 0.75, High: 0.75, Of: measure.Shank}, "shank": {Low: 0.85, High: 0.98, Of: measure.Shank}}[c.School("nymph-tail")]
 				p.Length = l
 				note(i, "length", l.String(), "nymph-tail")
-			case style == "dry" && winged:
+			case style == lexicon.StyleDry && winged:
 				l := measure.Length{Low: 1, High: 1, Of: measure.Shank}
 				if c.School("dry-tail") == "point" { // as long as the gape is deep
 					l = measure.Length{Low: 1, High: 1, Of: measure.Gape}
@@ -147,7 +148,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				note(i, "spacing", p.Spacing, "rib-spacing")
 			}
 		case role.BodyHackle:
-			if p.Turns == nil && style != "dry" {
+			if p.Turns == nil && style != lexicon.StyleDry {
 				v := measure.Interval{Low: 5, High: 5}
 				if c.School("palmer") == "sparse" {
 					v = measure.Interval{Low: 3, High: 4}

@@ -2,6 +2,7 @@ package profile
 
 import (
 	"math"
+	"mothledger/core/lexicon"
 	"strings"
 )
 
@@ -52,9 +53,9 @@ func (m *maker) stripped(i, fibres int) int {
 // dryHackle tells whether hackles stand out stiffly.
 func (m *maker) dryHackle() bool {
 	switch m.style {
-	case "dry", "emerger":
+	case lexicon.StyleDry, lexicon.StyleEmerger:
 		return true
-	case "wet", "nymph", "jig", "curved", "streamer", "salmon":
+	case lexicon.StyleWet, lexicon.StyleNymph, lexicon.StyleJig, lexicon.StyleCurved, lexicon.StyleStreamer, lexicon.StyleSalmon:
 		return false
 	}
 	for _, p := range m.d.Parts {

@@ -17,6 +17,7 @@ package profile
 import (
 	"hash/fnv"
 	"math"
+	"mothledger/core/lexicon"
 	"strings"
 
 	"mothledger/core/dressing"
@@ -337,7 +338,7 @@ func (m *maker) lengthOf(i int) (mm float64, assumed bool) {
 
 func (m *maker) countOf(i, usual int) (n int, assumed bool) {
 	c := m.d.Parts[i].Count
-	if c == nil || c.High == 0 || c.Of == "bunch" {
+	if c == nil || c.High == 0 || c.Of == lexicon.CountBunch {
 		return usual, true
 	}
 	n = int(math.Round((c.Low + c.High) / 2))

@@ -2,6 +2,7 @@ package profile
 
 import (
 	"math"
+	"mothledger/core/lexicon"
 	"strings"
 
 	"mothledger/core/material"
@@ -62,7 +63,7 @@ func (m *maker) tail(i int, std role.Role) {
 			usual, s.Spread, s.Curve, s.Angle = 9, 6, -0.3, 12
 		}
 	}
-	if c := p.Count; c != nil && (c.Of == "fibre" || c.Of == "strand" || c.Of == "") {
+	if c := p.Count; c != nil && (c.Of == lexicon.CountFibre || c.Of == lexicon.CountStrand || c.Of == "") {
 		usual, _ = m.countOf(i, usual)
 	}
 	s.Count = usual
@@ -177,7 +178,7 @@ func (m *maker) wing(i int, std role.Role) {
 		if std.Name == role.Underwing {
 			s.Count, s.Angle, s.Spread = 22, 13, 8
 		}
-		if n, stated := m.d.Parts[i].Count, m.d.Parts[i].Count != nil; stated && n.Of != "bunch" {
+		if n, stated := m.d.Parts[i].Count, m.d.Parts[i].Count != nil; stated && n.Of != lexicon.CountBunch {
 			s.Count, _ = m.countOf(i, s.Count)
 		}
 		m.out = append(m.out, s)

@@ -2,6 +2,7 @@ package profile
 
 import (
 	"math"
+	"mothledger/core/lexicon"
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
@@ -36,7 +37,7 @@ func newAxis(g hook.Geometry, style string) *axis {
 		spear = (1 - hook.PointStation) * g.GapeMM / 0.52
 	}
 	curveFrom, curveTurn := 1.0, 0.0
-	if style == "curved" {
+	if style == lexicon.StyleCurved {
 		curveFrom, curveTurn = 0.35, 0.62
 	}
 	end := math.Pi
@@ -114,7 +115,7 @@ func (m *maker) wire() Wire {
 		case "straight":
 			tilt = 0
 		}
-		if p.Hook.Style == "jig" {
+		if p.Hook.Style == lexicon.StyleJig {
 			tilt = -52
 		}
 	}

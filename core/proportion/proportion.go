@@ -13,6 +13,7 @@ import (
 	"cmp"
 	"fmt"
 	"math"
+	"mothledger/core/lexicon"
 	"strings"
 
 	"mothledger/core/dressing"
@@ -403,9 +404,9 @@ func usualLengthMM(std role.Role, style string, g hook.Geometry) float64 {
 	switch std.Name {
 	case role.Tail:
 		switch style {
-		case "dry", "emerger":
+		case lexicon.StyleDry, lexicon.StyleEmerger:
 			return g.ShankMM
-		case "nymph", "jig", "curved":
+		case lexicon.StyleNymph, lexicon.StyleJig, lexicon.StyleCurved:
 			return 0.5 * g.ShankMM
 		}
 		return 0.7 * g.ShankMM
@@ -416,7 +417,7 @@ func usualLengthMM(std role.Role, style string, g hook.Geometry) float64 {
 	case role.Post, role.Indicator:
 		return 1.4 * g.GapeMM
 	case role.Hackle, role.Collar, role.BodyHackle:
-		if style == "dry" || style == "emerger" {
+		if style == lexicon.StyleDry || style == lexicon.StyleEmerger {
 			return 1.5 * g.GapeMM
 		}
 		return 1.2 * g.GapeMM

@@ -450,7 +450,7 @@ func (m *maker) main(c clause) {
 		x := c.chunks[i]
 		switch x.kind {
 		case kPart:
-			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || (prep == "with" && m.act == "winds" || prep == "of" && m.act == "") && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
+			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || (prep == "with" && m.act == lexicon.ActWinds || prep == "of" && m.act == "") && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
 				if _, ok := m.earlier(x.word); !ok || p.lastNoun == material.Thread {
 					c.chunks[i].kind, c.chunks[i].thing = kThing, &p
 					m.thing(c, i, "", -1, joint)
@@ -531,7 +531,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
-		if m.wound() && (m.act == "winds" || m.low(x.from-1) == "turned" || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -555,7 +555,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
 	case kWay:
-		if m.act == "measures" || m.act == "holds" || m.act == "does" {
+		if m.act == lexicon.ActMeasures || m.act == lexicon.ActHolds || m.act == lexicon.ActDoes {
 			m.note(x.from, x.to, "kept as a remark")
 			return
 		}
@@ -672,7 +672,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("kept as a remark")
 	case p.bare() && (p.unit != "" || p.amount != "") && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
 		return shadow("kept as a remark")
-	case p.bare() && m.act == "holds" && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
+	case (p.lastNoun == material.Thread || !p.noun && len(p.name) == 1 && material.KindOf(p.name[0]) == material.Thread) && m.nounSaid() && joint != "or" && m.set(): // "stood up by a wedge of silk"
+		return shadow("what holds it")
+	case p.bare() && m.act == lexicon.ActHolds && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
 		return shadow("said of another part")
 	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
@@ -692,12 +694,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == "holds" || c.chunks[i+1].word == "does"): // "the stem left bare"
 		return shadow("kept as a remark")
-	case (m.act == "holds" || m.act == "does") && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
+	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
 	case p.bare() && p.amount == "full" && m.low(x.to) == "length": // "the full length of the body"
 		m.take(x.from, x.to, "plain", "")
 		return false
-	case prep == "" && m.act == "reaches" && p.noun && m.nounSaid():
+	case prep == "" && m.act == lexicon.ActReaches && p.noun && m.nounSaid():
 		return shadow("how far it reaches, kept as said")
 	case (prep == "over" || prep == "under") && !p.noun && len(p.colour) == 0 && p.count == nil && m.nounSaid(): // "over a flat bed of the silk"
 		return shadow("kept as a remark")
@@ -722,12 +724,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case m.negated, m.act == "takes away", m.act == "does", m.act == "says", m.act == "holds" && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case prep == "with" && m.act == "winds" && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
+	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false
@@ -735,7 +737,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
 		return false
-	case prep == "with" && m.act == "winds" && p.definite:
+	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
 		return shadow("what it is wound with")
 	case p.self && p.noun:
 	case anchors[prep] && m.wounds(prep, p):
@@ -745,7 +747,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
 		// "yellow bucktail over white"
 	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
-	case prep == "with" && (m.act == "" || m.act == "brings") && !p.definite && !m.threadLike(p):
+	case prep == "with" && (m.act == "" || m.act == lexicon.ActBrings) && !p.definite && !m.threadLike(p):
 	case prep == "with" && len(m.said) == 0 && (!p.definite || len(p.colour)+len(p.grade) > 0 || p.lastNoun == material.Thread):
 	case prep == "in" && m.act == "" && len(m.said) == 0 && p.noun && !p.definite: // "body in quill of peacock"
 	case prep == "from" && len(m.said) == 0, prep == "of":
@@ -801,6 +803,15 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	return !p.bare() || p.noun
 }
 
+// set tells a part that is set on the fly rather than wound: it is of no thread beside its material.
+func (m *maker) set() bool {
+	switch m.std.Form {
+	case role.FormTail, role.FormWing, role.FormPost, role.FormCase, role.FormCheek:
+		return true
+	}
+	return false
+}
+
 // threadLike tells the thread that a fur is spun on from a second material.
 func (m *maker) threadLike(p phrase) bool {
 	return p.lastNoun == material.Thread && m.std.Form == role.FormWound
@@ -839,26 +850,26 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	}
 	if p.count == nil && p.one && !p.self && (p.of || len(p.name) == 0) {
 		switch p.unit {
-		case "slip", "feather", "strip", "plume", "strand":
+		case lexicon.CountSlip, lexicon.CountFeather, lexicon.CountStrip, lexicon.CountPlume, lexicon.CountStrand:
 			p.count = &measure.Interval{Low: 1, High: 1}
 		}
 	}
 	if p.count == nil && p.one && !p.self && p.noun && part.Count == nil && len(p.name) > 0 && !m.nounSaid() { // "a topping", "a peacock herl", "a blue jay feather"
 		switch w := lastWord(p.name[len(p.name)-1]); {
-		case wholeFeathers[w] && (p.unit == "" || p.unit == "feather"):
+		case wholeFeathers[w] && (p.unit == "" || p.unit == lexicon.CountFeather):
 			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "feather"
-		case w == "herl" && (p.unit == "" || p.unit == "herl"):
+		case w == lexicon.CountHerl && (p.unit == "" || p.unit == lexicon.CountHerl):
 			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "herl"
 		}
 	}
 	if p.count == nil {
-		if p.unit == "slip" && part.Count == nil {
+		if p.unit == lexicon.CountSlip && part.Count == nil {
 			m.amount("slips")
 		}
-		if part.Count != nil && part.Count.Of == "" && p.unit != "" && p.unit != "feather" {
+		if part.Count != nil && part.Count.Of == "" && p.unit != "" && p.unit != lexicon.CountFeather {
 			part.Count.Of = p.unit
 		}
-		if p.unit != "" && m.counted == nil && p.unit != "feather" {
+		if p.unit != "" && m.counted == nil && p.unit != lexicon.CountFeather {
 			m.counted = p
 		}
 		return
@@ -894,7 +905,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		v.High = hi
 		m.take(k, k+n, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
 	}
-	if of == "feather" && m.std.Form == role.FormTail && p.lastNoun == material.Fibre {
+	if of == lexicon.CountFeather && m.std.Form == role.FormTail && p.lastNoun == material.Fibre {
 		of = "fibre"
 	}
 	if of == "piece" && m.counted != nil {
@@ -1072,7 +1083,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 	if m.std.Name == role.Head || m.std.Name == role.Finish {
 		return false
 	}
-	if m.act == "ties" || m.act == "ties off" || m.act == "holds" {
+	if m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff || m.act == lexicon.ActHolds {
 		return i == 0 || c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kAct
 	}
 	j := x.to
@@ -1157,7 +1168,7 @@ func (m *maker) behind() bool {
 func (m *maker) lastFigure(c clause, i int) bool {
 	x := c.chunks[i]
 	return i > 0 && i == len(c.chunks)-1 && x.to == x.from+1 && m.toks[x.from].Kind == measure.Number && !c.has(kAct, kAuxiliary) && m.atEnd(x.to) &&
-		(m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer || m.std.Form == role.FormRib) && c.chunks[i-1].kind == kThing && (c.chunks[i-1].thing.noun || c.chunks[i-1].thing.lastNoun == material.Tinsel) && c.chunks[i-1].thing.count == nil && c.chunks[i-1].thing.unit != "fibre"
+		(m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer || m.std.Form == role.FormRib) && c.chunks[i-1].kind == kThing && (c.chunks[i-1].thing.noun || c.chunks[i-1].thing.lastNoun == material.Tinsel) && c.chunks[i-1].thing.count == nil && c.chunks[i-1].thing.unit != lexicon.CountFibre
 }
 
 func (m *maker) number1(c clause, i int) {

@@ -95,10 +95,10 @@ func (m *maker) assemble() {
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && last.Name != "" && np.one && generalFeathers[one] && len(np.colour) == 0: // "a tuft of marabou from a plume"
 			qualifies(last, np)
-		case np.noun && np.joint == "from" && last != nil && (one == "feather" || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
+		case np.noun && np.joint == "from" && last != nil && (one == lexicon.CountFeather || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
-		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == "feather") && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
+		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == lexicon.CountFeather) && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
 			last.Name += " from " + strings.Join(np.name, " ")
 		case np.noun && last != nil && m.std.Name != role.Head && m.std.Name != role.Finish && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
 			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
@@ -384,6 +384,9 @@ func (m *maker) settleAmounts() {
 // settleOnce puts what is used now before what was used in the old days.
 func (m *maker) settleOnce() {
 	k := m.once - 1
+	if k > 0 && k+1 == len(m.said) && m.said[k].noun && m.said[k-1].noun { // "cork did the same job formerly"
+		m.said[k].alt, m.said[k].joint = true, "or"
+	}
 	if k < 0 || k+1 >= len(m.said) || !m.said[k+1].noun {
 		return
 	}

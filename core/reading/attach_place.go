@@ -47,20 +47,20 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	switch {
-	case m.act == "holds" && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
+	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
-	case m.act == "holds" || m.act == "takes away", m.act == "cuts" && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
+	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
 		note("kept as a remark")
-	case m.act == "begins" && l.Reach && !l.IsPart() && p.From.IsZero():
+	case m.act == lexicon.ActBegins && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
-	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == "winds" || !p.From.IsZero()) || before == "at" && m.act == "stops" || m.act == "reaches"): // "until the two thirds of the shank"
+	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == lexicon.ActWinds || !p.From.IsZero()) || before == "at" && m.act == lexicon.ActStops || m.act == lexicon.ActReaches): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
-	case m.act == "ties" && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
+	case m.act == lexicon.ActTies && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
-	case m.act == "ties" && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
+	case m.act == lexicon.ActTies && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank
@@ -107,12 +107,12 @@ func (m *maker) saysLength(x chunk) bool {
 // length is a remark; a different one of the same unit contradicts.
 func (m *maker) keepLength(x chunk) {
 	p, l := m.part, x.l
-	if l.Reach && !l.IsPart() && p.To.IsZero() && (m.std.Form == role.FormWound || m.std.Spans && m.act != "" || m.std.Form == role.FormCollar && m.act == "winds") {
+	if l.Reach && !l.IsPart() && p.To.IsZero() && (m.std.Form == role.FormWound || m.std.Spans && m.act != "" || m.std.Form == role.FormCollar && m.act == lexicon.ActWinds) {
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
 		return
 	}
-	if l.Reach && l.IsPart() && p.To.IsZero() && m.std.Form == role.FormWound && (m.act == "stops" || m.act == "winds") {
+	if l.Reach && l.IsPart() && p.To.IsZero() && m.std.Form == role.FormWound && (m.act == lexicon.ActStops || m.act == lexicon.ActWinds) {
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
 		return
@@ -148,6 +148,10 @@ func (m *maker) tied(x chunk, l measure.Length) {
 	if m.std.Name == role.Thread && m.part.From.IsZero() && m.part.To.IsZero() && !l.Reach {
 		m.part.From = l
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+		return
+	}
+	if string(l.Of) == m.std.Name || string(l.Of) == m.part.Role { // "put in a tail of six barbs"
+		m.take(x.from, x.to, "plain", "")
 		return
 	}
 	if l.Of == measure.Point && m.by(x) { // "tied in by the point"
@@ -214,6 +218,8 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 		return true, i
 	case m.low(i) == "twice" && m.low(i+1) == "as" && m.is(i+2, cGirth) > 0:
 		return true, i
+	case m.low(i) == "the" && m.low(i+1) == "width" && m.low(i-1) == "by": // "stopping short of the bead by the width of the bead"
+		return false, i
 	case m.low(i) == "as" && m.is(i+1, cGirth) > 0, m.low(i) == "the" && m.low(i+1) == "width":
 		if m.low(i-1) == "cut" {
 			return true, i - 1
@@ -269,7 +275,7 @@ func (m *maker) gauge(c clause, i int) bool {
 	if i > 0 && c.chunks[i-1].kind == kThing && graded(string(c.chunks[i-1].thing.lastNoun)) && x.l.Mid() <= 8 && m.std.Form == role.FormWound { // "tan foam 2MM"
 		return grade()
 	}
-	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && (graded(string(c.chunks[i+1].thing.lastNoun)) || c.chunks[i+1].thing.unit == "strip") {
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kThing && (graded(string(c.chunks[i+1].thing.lastNoun)) || c.chunks[i+1].thing.unit == lexicon.CountStrip) {
 		return grade()
 	}
 	return false
@@ -283,7 +289,7 @@ func (m *maker) kindAt(k int) string {
 // graded tells the kinds of material that are sold by their thickness.
 func graded(kind string) bool {
 	switch kind {
-	case "foam", "rubber", "strip", "yarn", "wool", "tinsel":
+	case "foam", "rubber", lexicon.CountStrip, "yarn", "wool", "tinsel":
 		return true
 	}
 	return false
@@ -326,7 +332,7 @@ func (m *maker) place(c clause, i int, prep string) {
 	p := m.part
 	spans := m.std.Spans
 	remark := func() { m.note(x.from, x.to, "where it stands; no value of its own") }
-	if m.fullest(x.from) || m.act == "takes away" {
+	if m.fullest(x.from) || m.act == lexicon.ActTakesAway {
 		remark()
 		return
 	}
@@ -358,11 +364,11 @@ func (m *maker) place(c clause, i int, prep string) {
 			return
 		}
 		switch m.act {
-		case "ties":
+		case lexicon.ActTies:
 			m.tied(x, l)
-		case "begins":
+		case lexicon.ActBegins:
 			from(l)
-		case "winds", "stops", "pulls over", "ties off":
+		case lexicon.ActWinds, lexicon.ActStops, lexicon.ActPullsOver, lexicon.ActTiesOff:
 			to(l)
 		default:
 			remark()
@@ -385,13 +391,13 @@ func (m *maker) place(c clause, i int, prep string) {
 		case x.word == "ties":
 			m.tied(x, x.l)
 		case !spans && m.reach(x):
-		case x.l.IsPart() && !spans, m.act == "holds", m.act == "cuts", m.act == "measures":
+		case x.l.IsPart() && !spans, m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures:
 			remark()
-		case m.act == "ties" && m.low(x.from) != "from":
+		case m.act == lexicon.ActTies && m.low(x.from) != "from":
 			m.tied(x, x.l)
 		case m.low(x.from) == "from" && (i > 0 && c.chunks[i-1].kind == kLength || m.is(x.from-1, cSpan) > 0): // "as long as the shank from the eye"
 			remark()
-		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != "begins"):
+		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != lexicon.ActBegins):
 			remark()
 		default:
 			from(x.l)
@@ -400,11 +406,11 @@ func (m *maker) place(c clause, i int, prep string) {
 		switch {
 		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead:
 			remark()
-		case m.act == "ties":
+		case m.act == lexicon.ActTies:
 			m.tied(x, x.l)
 		case !spans && m.reach(x):
-		case !spans && m.act == "winds" && m.landmark(x, to):
-		case m.act == "holds", m.act == "cuts", m.act == "measures", m.workedTo(x.from), !spans && m.act != "winds":
+		case !spans && m.act == lexicon.ActWinds && m.landmark(x, to):
+		case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.workedTo(x.from), !spans && m.act != lexicon.ActWinds:
 			remark()
 		case spans && m.returns(c, i) && p.From.IsZero():
 			from(x.l)
@@ -413,23 +419,23 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kPlace:
 		switch {
-		case m.act == "ties" && tiesAt[prep] && (m.ofTips(c, i) || prep == "by" && x.l.IsPart()): // "bound down by the rib"
+		case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || prep == "by" && x.l.IsPart()): // "bound down by the rib"
 			remark()
-		case m.act == "ties" && tiesAt[prep]:
+		case m.act == lexicon.ActTies && tiesAt[prep]:
 			m.tied(x, x.l)
 		case x.l.IsPart() && prep != "to":
 			remark()
-		case m.act == "begins":
+		case m.act == lexicon.ActBegins:
 			from(x.l)
-		case m.act == "winds" && m.low(x.from) == "over" && !x.l.IsPart(): // "wrapped over the middle of the shank"
+		case m.act == lexicon.ActWinds && m.low(x.from) == "over" && !x.l.IsPart(): // "wrapped over the middle of the shank"
 			remark()
-		case m.act == "winds" && m.returns(c, i):
+		case m.act == lexicon.ActWinds && m.returns(c, i):
 			from(x.l)
-		case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == "winds":
+		case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == lexicon.ActWinds:
 			remark()
-		case (m.act == "winds" || m.act == "stops" || m.act == "pulls over" || m.act == "ties off") && spans:
+		case (m.act == lexicon.ActWinds || m.act == lexicon.ActStops || m.act == lexicon.ActPullsOver || m.act == lexicon.ActTiesOff) && spans:
 			to(x.l)
-		case m.act == "holds", m.act == "cuts", m.act == "measures", m.act == "does":
+		case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.act == lexicon.ActDoes:
 			remark()
 		case i == 0 && m.countedFromEye(x) && p.From.IsZero():
 			if spans && m.std.Form == role.FormWound && p.To.IsZero() {
@@ -527,7 +533,7 @@ func (m *maker) landmark(x chunk, to func(measure.Length)) bool {
 
 // reach takes a place that says how far a part reaches, where it does not lie along the shank.
 func (m *maker) reach(x chunk) bool {
-	if m.act == "ties" || m.act == "begins" || m.act == "winds" && m.std.Form == role.FormCollar {
+	if m.act == lexicon.ActTies || m.act == lexicon.ActBegins || m.act == lexicon.ActWinds && m.std.Form == role.FormCollar {
 		return false
 	}
 	l, n := m.length(x.from)
@@ -624,9 +630,9 @@ func (m *maker) otherEnd(x chunk) measure.Length {
 	if i := m.d.Find(x.word); i >= 0 {
 		q := m.d.Parts[i]
 		switch {
-		case x.basis == "stops" && !q.To.IsZero():
+		case x.basis == lexicon.ActStops && !q.To.IsZero():
 			l = q.To
-		case x.basis == "begins" && !q.From.IsZero():
+		case x.basis == lexicon.ActBegins && !q.From.IsZero():
 			l = q.From
 		case strings.HasPrefix(x.basis, "ties") && !q.TiedIn.IsZero():
 			l = q.TiedIn

@@ -1,5 +1,7 @@
 package reading
 
+import "strings"
+
 // A clause is a run of chunks between two stops. Its kind says whose word it is and what it
 // is worth: only what is said plainly of the part gives its values.
 type clause struct {
@@ -302,6 +304,13 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		}
 	case kAgain:
 		return saysAside
+	case kThing:
+		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
+			return saysElse
+		}
+		if n > 0 && c.first && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
+			return saysElse
+		}
 	case kStandsFor:
 		if i := c.where(kThing); t.low(first.from) == "which" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && i > 0 && c.chunks[i].thing.definite && !c.has(kEnd, kPlace, kLength, kTurns, kStretch, kStart, kWay, kTimes) { // "which stops the fur from slipping"
 			return saysWhy

@@ -150,6 +150,8 @@ var (
 	quotedBy    = regexp.MustCompile(`^(.*?)["“]([^"”]+)["”],? (?:tied |dressed )?by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
 	titleBy     = regexp.MustCompile(`^(.+): (?:[Tt]he )?(\p{Lu}[^:]*), by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
 	tiedDated   = regexp.MustCompile(`^(.+?)\s+[—–-]\s+(?:tied|dressed|shown|explained|demonstrated)\b[^,]*? by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)(?:, (.*\d{4}))?\.?$`)
+	asFished    = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:as|the way|how|in the way) \p{Ll}.*)$`)
+	iTie        = regexp.MustCompile(`^How I (?:do|tie|make|dress) (?:the |a |my )?(\p{Lu}.*?),? by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
 	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
 	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
@@ -192,6 +194,14 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
+		return m[1]
+	}
+	if m := asFished.FindStringSubmatch(text); m != nil { // "Willow Drift - as fished by the Monday lot"
+		text = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
+	}
+	if m := iTie.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How I do the Jetty Prawn, by Solveig Nor"
+		r.d.Tier = m[2]
 		return m[1]
 	}
 	if m := titleBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "A demonstration at the library: the Orchard Spinner, by Greet Maas"

@@ -3,6 +3,7 @@ package reading
 import (
 	"fmt"
 	"math"
+	"mothledger/core/lexicon"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -250,7 +251,7 @@ func plainWords(s string) []string {
 	for _, w := range strings.FieldsFunc(strings.ToLower(s), func(r rune) bool { return strings.ContainsRune(" -,.’'\"()", r) }) {
 		w = strings.TrimSuffix(w, "s")
 		switch w {
-		case "the", "a", "an", "of", "fibre", "fib", "strand", "", "with":
+		case "the", "a", "an", "of", lexicon.CountFibre, "fib", lexicon.CountStrand, "", "with":
 			continue
 		}
 		out = append(out, w)

@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"mothledger/core/lexicon"
 	"slices"
 	"strings"
 	"unicode"
@@ -245,6 +246,14 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 		art = 0
 	}
 	k += art
+	if n := t.counts2(k); p.one && n > 0 && t.low(k+n) == "or" && t.low(k+n+1) == "two" { // "a strand or two of blue flash"
+		p.count, p.unit, p.unitA, p.of = &measure.Interval{Low: 1, High: 2}, t.counts(k), k, true
+		k += n + 2
+		if t.low(k) == "of" {
+			k++
+		}
+		return k
+	}
 	if p.count == nil {
 		for (t.is(k, cDegree) > 0 && t.word(k+1) || t.sizeLed(k)) && t.is(k, cPreparation) < 2 && t.is(k, cAmount) == 0 && t.is(k, cName) == 0 { // "a very small bunch", "some good"
 			if v, n := t.number(k); n > 0 && v.Low > 0 {
@@ -407,6 +416,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
 	}
+	if n := t.is(k, cAmount); n > 0 && t.is(k, cDegree) == n && t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of" { // "a little behind the eye"
+		return 0
+	}
 	if n := t.is(k, cDegree); n > 0 && len(p.prep) > 0 && (t.atEnd(k+n) || t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of") && t.is(k-1, cPreparation) > 0 { // "splayed a little"
 		return n
 	}
@@ -466,7 +478,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.strange++
 		return t.named(p, k, n, true)
 	}
-	if t.strangeName(k) && (!p.noun || t.nounWord(k+1) || t.counts(k+1) == "fibre") { // "fox cub's ear"
+	if t.strangeName(k) && (!p.noun || t.nounWord(k+1) || t.counts(k+1) == lexicon.CountFibre) { // "fox cub's ear"
 		p.strange++
 		return t.named(p, k, 1, false)
 	}
@@ -502,9 +514,9 @@ func (t *stretch) works(k, n int) bool {
 		return false
 	}
 	switch v {
-	case "holds", "cuts", "pulls over", "covers", "reaches":
+	case lexicon.ActHolds, lexicon.ActCuts, lexicon.ActPullsOver, lexicon.ActCovers, lexicon.ActReaches:
 		return false
-	case "winds": // "spun deer hair"
+	case lexicon.ActWinds: // "spun deer hair"
 		if t.low(k-1) == "(" {
 			return false
 		}
@@ -592,7 +604,7 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 		}
 		if t.describes(j) && t.step(&dummy, j, true) > 0 || t.placeOnBird(j) > 0 {
 			p.unit, p.unitA, p.of = of, k, true
-			if t.is(k, cNoun) > 0 && plainUnit == 0 && of == "fibre" { // "hairs of natural deer"
+			if t.is(k, cNoun) > 0 && plainUnit == 0 && of == lexicon.CountFibre { // "hairs of natural deer"
 				p.behind = strings.TrimSuffix(t.low(k), "s")
 			}
 			p.source = t.low(k+1) == "from"
@@ -608,20 +620,20 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if plainUnit == 0 { // a word of the name as well
 		return 0
 	}
-	if of == "strip" && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
+	if of == lexicon.CountStrip && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
 		return 0
 	}
-	if of == "strip" && !p.one && t.atStart(k) && t.atEnd(k+1) { // "(strip)" tells the shape
+	if of == lexicon.CountStrip && !p.one && t.atStart(k) && t.atEnd(k+1) { // "(strip)" tells the shape
 		return 0
 	}
 	if (p.one || t.atStart(k)) && len(p.name) == 0 && t.atEnd(k+1) { // "a slip"
 		p.unit, p.unitA = of, k
 		return 1
 	}
-	if p.count == nil && t.is(k, cNoun) > 0 && of == "feather" { // "a starling feather"
+	if p.count == nil && t.is(k, cNoun) > 0 && of == lexicon.CountFeather { // "a starling feather"
 		return 0
 	}
-	if p.unit == "fibre" && of == "feather" { // fibre tips are fibres
+	if p.unit == lexicon.CountFibre && of == lexicon.CountFeather { // fibre tips are fibres
 		return 1
 	}
 	if p.of && p.unit != "" {
@@ -706,7 +718,7 @@ func (t *stretch) nounFollows(k int) bool {
 		if t.nounWord(j) {
 			return true
 		}
-		if of, n := t.as(j, cCounted); n > 0 && of == "fibre" && j > k && t.std.Form != role.FormHook {
+		if of, n := t.as(j, cCounted); n > 0 && of == lexicon.CountFibre && j > k && t.std.Form != role.FormHook {
 			return true
 		}
 	}
@@ -716,7 +728,7 @@ func (t *stretch) nounFollows(k int) bool {
 // strangeName tells a word that nobody knows and that stands before a noun: it belongs to
 // the name.
 func (t *stretch) strangeName(k int) bool {
-	return t.word(k) && len(t.senses[k]) == 0 && !strings.ContainsAny(t.low(k), "0123456789/") && (t.nounFollows(k+1) || t.counts(k+1) == "fibre")
+	return t.word(k) && len(t.senses[k]) == 0 && !strings.ContainsAny(t.low(k), "0123456789/") && (t.nounFollows(k+1) || t.counts(k+1) == lexicon.CountFibre)
 }
 
 // strangeShade reads a word that nobody knows in front of a colour, "fire orange": together they

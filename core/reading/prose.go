@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"mothledger/core/lexicon"
 	"regexp"
 	"slices"
 	"strings"
@@ -295,14 +296,14 @@ func (r *reader) named(t *stretch) {
 			r.d.Title = text
 		case led == "by" && r.d.Tier == "":
 			r.d.Tier = text
-		case (led == "to" || led == "of" || led == "from") && r.d.Tier == "" && n > 1 && i < 16 && len(t.senses[to-1]) == 0 && (t.low(to) == "and" || t.low(to) == "," || t.low(to) == "."): // "The evening belonged to Tilda Marsh and her Blue Bargeman"
+		case (led == "to" || led == "of" || led == "from") && r.d.Tier == "" && n > 1 && i < 30 && len(t.senses[to-1]) == 0 && (t.low(to) == "and" || t.low(to) == "," || t.low(to) == "."): // "The evening belonged to Tilda Marsh and her Blue Bargeman"
 			r.d.Tier = text
 		case led == "dear" || len(t.senses[from]) > 0 && n == 1 && from > 0 && t.low(from-1) == ".":
 		case strings.HasSuffix(led, "'s") || led == "the" || led == "his" || led == "her" || led == "a" || led == "this" || led == "our":
 			if r.d.Title == "" && t.is(from, cLabel) == 0 {
 				r.d.Title = text
 			}
-		case n2 > 0 && (after == "ties" || after == "begins" || after == "brings" || after == "winds"), t.is(to, cSays) > 0:
+		case n2 > 0 && (after == lexicon.ActTies || after == lexicon.ActBegins || after == lexicon.ActBrings || after == lexicon.ActWinds), t.is(to, cSays) > 0:
 			switch {
 			case r.d.Tier == "" && r.d.Originator != "" && strings.Contains(r.d.Originator, text): // "by Ivor Pask" over what Ivor does
 				r.d.Tier, r.d.Originator = r.d.Originator, ""
@@ -358,6 +359,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if j := t.verbOf(all, i); j > 0 { // "A jay feather, one side stripped, was wound at the head as a hackle": its verb tells
+		if t.overBack(all[j]) { // "A strip of clear bag, 6 mm, goes over the back"
+			whole.label = "back"
+			return []piece{whole}
+		}
 		told := slices.Clone(all)
 		told[i].chunks, told[i].joined = append(slices.Clone(c.chunks), all[j].chunks...), true
 		for k, p := range r.pieces(t, told, i, before) {
@@ -582,15 +587,15 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
 			return true
 		}
-		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns // "a single turn of starling"
-		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && !ofTurns {
+		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns                                                                                                             // "a single turn of starling"
+		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && !ofTurns && !(i > 1 && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kElsewhat) { // but "a piece of stripped peacock"
 			continue
 		}
 		std, _ := role.Find(last.label)
-		if ofTurns && person && act == "winds" && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
+		if ofTurns && (person && act == lexicon.ActWinds || act == lexicon.ActStops) && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
 			return true
 		}
-		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == "brings" || act == "ties") && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
+		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == lexicon.ActBrings || act == lexicon.ActTies) && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
 			return true
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
@@ -600,8 +605,8 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			return true
 		}
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
-		tied := act == "ties" || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
-		return bound || (tied || person && act != "" && act != "brings" && act != "says") && t.hasThings(before, last)
+		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
+		return bound || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
 	return false
 }
@@ -982,6 +987,9 @@ func (t *stretch) subject(c clause, next clause) string {
 		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1) {
 			continue
 		}
+		if w := t.low(x.from - 1); x.kind == kPart && (w == "down" || w == "along" || w == "up" || w == "round") { // "wound together down the body"
+			continue
+		}
 		at, end := x.from, x.to
 		switch x.kind {
 		case kThing:
@@ -1021,7 +1029,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
 					continue
 				}
-			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == "fibre": // "hackle fibres": a material
+			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
 				continue
 			case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "brings"): // but "now came the hackle"
 				continue
@@ -1116,7 +1124,7 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
-		case l == "ribbed" || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0):
+		case l == "ribbed" || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0 || t.is(k-1, cPerson) > 0):
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
@@ -1225,11 +1233,11 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		case material.Weight:
 			return "weight"
 		case material.Fibre:
-			if p.unit == "fibre" && (last == role.Thread || last == role.Hook || last == "weight" || last == role.Bead || last == "") {
+			if p.unit == lexicon.CountFibre && (last == role.Thread || last == role.Hook || last == "weight" || last == role.Bead || last == "") {
 				return "tail"
 			}
 		case material.Hackle:
-			if strings.Contains(name, "hackle") && p.unit != "fibre" {
+			if strings.Contains(name, "hackle") && p.unit != lexicon.CountFibre {
 				return "hackle"
 			}
 		}
@@ -1335,46 +1343,46 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			act = x.word
 		}
 	}
-	if act == "ties" && t.hasNoun(c) && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) {
+	if act == lexicon.ActTies && t.hasNoun(c) && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) {
 		return "wing"
 	}
 	for i, x := range c.chunks {
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
 			continue
 		}
-		if x.thing.unit == "slip" && act == "ties" && (spoken(before, role.Body) || spoken(before, role.Abdomen)) && !spoken(before, role.Wing) && !spoken(before, "wings") {
+		if x.thing.unit == lexicon.CountSlip && act == lexicon.ActTies && (spoken(before, role.Body) || spoken(before, role.Abdomen)) && !spoken(before, role.Wing) && !spoken(before, "wings") {
 			return role.Wing
 		}
 		switch k := x.thing.lastNoun; k {
 		case material.Hackle:
-			if act == "winds" && c.has(kTurns) {
+			if (act == lexicon.ActWinds || act == lexicon.ActStops) && c.has(kTurns) {
 				if spoken(before, "hackle") || spoken(before, "body hackle") {
 					return "front hackle"
 				}
 				return role.Hackle
 			}
 		case material.Plume, material.Fibre, material.Feather:
-			if (k == material.Feather) && act == "winds" && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
+			if (k == material.Feather) && act == lexicon.ActWinds && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
 				return "hackle"
 			}
-			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
+			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
 			}
 		case material.Hair:
-			if act == "ties" && !spoken(before, "tail") && !spoken(before, "body") {
+			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
 			}
-			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
+			if act == lexicon.ActWinds && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
 				return "body"
 			}
 		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn, material.Tinsel:
-			if k == material.Biot && act == "ties" && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {
+			if k == material.Biot && act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {
 				return "tail"
 			}
-			if act == "winds" && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
+			if act == lexicon.ActWinds && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
 				return "body"
 			}
-			if act == "winds" && (k == material.Fur || k == material.Herl) && !spoken(before, "thorax") && t.low(c.from()) == "in" && t.low(c.from()+1) == "front" { // "In front of it she dubbed mole"
+			if act == lexicon.ActWinds && (k == material.Fur || k == material.Herl) && !spoken(before, "thorax") && t.low(c.from()) == "in" && t.low(c.from()+1) == "front" { // "In front of it she dubbed mole"
 				return "thorax"
 			}
 		}

@@ -824,7 +824,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	case after == "-":
 		return g, k, toks[k].Kind != measure.Mark || toks[k].Low == "#"
 	case after == "." || after == ";":
-		return g, k, (capital || terse && after == ";") && toks[k].Kind != measure.Mark
+		return g, k, (capital || terse && after == ";") && (toks[k].Kind != measure.Mark || toks[k].Low == "(" && after == ".")
 	}
 	return g, 0, false
 }

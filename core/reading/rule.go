@@ -2,6 +2,7 @@ package reading
 
 import (
 	"math"
+	"mothledger/core/lexicon"
 	"strconv"
 	"strings"
 	"unicode"
@@ -623,22 +624,22 @@ var placeRules = []rule{
 		if t.low(m.from) == "where" {
 			lead = ""
 		}
-		return chunk{kind: kWhere, word: m.the("part").value, basis: "ties " + lead}, m.the("act").value == "ties"
+		return chunk{kind: kWhere, word: m.the("part").value, basis: "ties " + lead}, m.the("act").value == lexicon.ActTies
 	}},
 	// where the body stops
 	{pattern: "'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
 		way := m.the("act").value
-		return chunk{kind: kWhere, word: m.the("part").value, basis: way}, way == "stops" || way == "begins"
+		return chunk{kind: kWhere, word: m.the("part").value, basis: way}, way == lexicon.ActStops || way == lexicon.ActBegins
 	}},
 	{pattern: "ends 'where' article? part act", says: func(t *stretch, m match) (chunk, bool) {
 		way := m.the("act").value
-		return chunk{kind: kWhere, word: m.the("part").value, basis: way, top: 1}, way == "stops" || way == "begins"
+		return chunk{kind: kWhere, word: m.the("part").value, basis: way, top: 1}, way == lexicon.ActStops || way == lexicon.ActBegins
 	}},
 	{pattern: "'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kPlace, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
+		return chunk{kind: kPlace, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == lexicon.ActBegins
 	}},
 	{pattern: "ends 'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == "begins"
+		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == lexicon.ActBegins
 	}},
 	{pattern: "position 'of'? article? of_hook? 'and' 'no' 'further'|'farther'", says: func(t *stretch, m match) (chunk, bool) { // opposite the point of the hook and no further
 		l := m.the("position").l
@@ -662,7 +663,7 @@ var placeRules = []rule{
 		}
 		l.Text = t.text(m.from, m.to)
 		way := "begins"
-		if v, n := t.as(m.from, cAct); n > 0 && v == "ties" {
+		if v, n := t.as(m.from, cAct); n > 0 && v == lexicon.ActTies {
 			way = "ties"
 		} else if t.low(m.from) == "opposite" {
 			way = ""
@@ -887,6 +888,14 @@ var jointRules = []rule{
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
+	}},
+	{pattern: "act 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // she ties no hackle
+		v := m.the("act").value
+		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
+	}},
+	{pattern: "leaves article part 'away'|'out'|'off'", says: func(t *stretch, m match) (chunk, bool) { // he leaves the tail away
+		std, _ := role.Find(m.the("part").value)
+		return chunk{kind: kAbsent}, std.Name == t.std.Name && t.std.Name != ""
 	}},
 	{pattern: "'there's' 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there's no hackle
 		return chunk{kind: kAbsent}, t.atEnd(m.to)

@@ -273,7 +273,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 var toldOf = regexp.MustCompile(`^(?:that|which|as near|a fly|an? \w+ (?:fly|pattern|wet|dry|nymph)|for|used|good|much|once|still) `)
 
 // entryLine is the number of an entry in a ledger or a minute book, with its date.
-var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?) (?:No\.? ?)?\d+[.,:;]?\s*(?:\d.*\d{4}\.?)?$`)
+var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?|Record|Ref\.?) (?:[Nn]o\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*(?:\d.*\d{4}\.?)?$`)
 
 // startsCredit begins a line that says who tied a fly rather than what it is called.
 var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)

@@ -14,6 +14,7 @@ package winding
 import (
 	"fmt"
 	"math"
+	"mothledger/core/lexicon"
 	"slices"
 
 	"mothledger/core/dressing"
@@ -210,7 +211,7 @@ func across(d dressing.Dressing, i int, g hook.Geometry, k material.Kind) (mm fl
 func fibres(d dressing.Dressing, i int) float64 {
 	for range d.Parts {
 		p := d.Parts[i]
-		if p.Count != nil && p.Count.Of == "fibre" {
+		if p.Count != nil && p.Count.Of == lexicon.CountFibre {
 			return p.Count.Interval().Mid()
 		}
 		j := d.Find(p.Continues)

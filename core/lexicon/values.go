@@ -1,0 +1,47 @@
+package lexicon
+
+// What the rows of an act stand for: the deeds of a tier, each with what its
+// object and its place mean. The rows' third column holds these and no others.
+const (
+	ActDoes      = "does"       // says nothing of the fly
+	ActSays      = "says"       // speech
+	ActHolds     = "holds"      // takes in hand, holds in place
+	ActBrings    = "brings"     // puts on, gives, uses: its object is the material
+	ActWinds     = "winds"      // winds, dubs: its place is an end
+	ActTies      = "ties"       // ties in: its place is where a thing is caught in
+	ActTiesOff   = "ties off"   // its place is an end
+	ActBegins    = "begins"     // its place is where the part begins
+	ActStops     = "stops"      // its place is where the part ends
+	ActReaches   = "reaches"    // its place is a length
+	ActMeasures  = "measures"   // its measure is a length
+	ActCuts      = "cuts"       // cuts to a length
+	ActTakesAway = "takes away" // its object is gone
+	ActPullsOver = "pulls over" // draws a back or a case over
+	ActCovers    = "covers"     // its object lies underneath
+)
+
+// What is counted: the units of a count.
+const (
+	CountFibre   = "fibre"
+	CountStrand  = "strand"
+	CountFeather = "feather"
+	CountStalk   = "stalk"
+	CountBunch   = "bunch"
+	CountStrip   = "strip"
+	CountSlip    = "slip"
+	CountPlume   = "plume"
+	CountHerl    = "herl"
+	CountEye     = "eye"
+)
+
+// The styles of a hook.
+const (
+	StyleDry      = "dry"
+	StyleWet      = "wet"
+	StyleNymph    = "nymph"
+	StyleCurved   = "curved"
+	StyleJig      = "jig"
+	StyleStreamer = "streamer"
+	StyleSalmon   = "salmon"
+	StyleEmerger  = "emerger"
+)
