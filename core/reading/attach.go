@@ -555,7 +555,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
 	case kWay:
-		if m.act == lexicon.ActMeasures || m.act == lexicon.ActHolds || m.act == lexicon.ActDoes {
+		if m.act == lexicon.ActMeasures || m.act == lexicon.ActHolds || m.act == lexicon.ActDoes || c.has(kOnce) {
 			m.note(x.from, x.to, "kept as a remark")
 			return
 		}
@@ -640,9 +640,22 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kElsewhat:
 		m.shadowed = m.shadowed || anchors[prep] && prep != "in"
 		m.take(x.from, x.to, "plain", "")
+	case kPlain:
+		if m.aloneOne(c) {
+			p.Count = &Count{Low: 1, High: 1, Of: m.lastUnit}
+			m.take(x.from, x.to, "count", "")
+			return
+		}
+		m.take(x.from, x.to, "plain", "")
 	default:
 		m.take(x.from, x.to, "plain", "")
 	}
+}
+
+// aloneOne tells "one" between commas behind what it counts: "stripped peacock quill, one, varnished".
+func (m *maker) aloneOne(c clause) bool {
+	v, n := m.number(c.from())
+	return len(c.chunks) == 1 && n == 1 && c.to()-c.from() == 1 && v.Low == 1 && m.part.Count == nil && m.lastUnit != "" && len(m.said) > 0
 }
 
 // anchors are the prepositions behind which a thing only says where something stands.
@@ -655,7 +668,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
-	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared {
+	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
 	shadow := func(meaning string) bool {
@@ -841,7 +854,9 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
-	if p.amount != "" && !(p.amount == "some" && (m.std.Name == role.Thread || m.nounSaid() && p.noun)) {
+	if p.amount != "" && m.std.Form == role.FormRib && p.bare() && m.is(c.chunks[i].from, cGrade) > 0 { // "copper thread, thin"
+		m.grades = append(m.grades, p.amount)
+	} else if p.amount != "" && !(p.amount == "some" && (m.std.Name == role.Thread || m.nounSaid() && p.noun)) {
 		m.amount(p.amount)
 	}
 	part := m.part
@@ -1177,7 +1192,7 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "plain", "")
 		return
 	}
-	alone := len(c.chunks) == 1 || len(c.chunks) == 2 && i == 1 && m.is(c.chunks[0].from, cDegree) > 0
+	alone := len(c.chunks) == 1 || len(c.chunks) == 2 && (i == 1 && m.is(c.chunks[0].from, cDegree) > 0 || i == 0 && c.chunks[1].kind == kPlain) // "five will suffice"
 	whole := x.v.Low >= 1
 	if m.corrects && whole && alone && m.part.Count != nil { // "three strands of black rubber, no, two"
 		m.part.Count.Low, m.part.Count.High = x.v.Low, x.v.High
@@ -1199,7 +1214,8 @@ func (m *maker) number1(c clause, i int) {
 		m.part.Turns = &v
 		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 		return
-	case x.word == "x" && m.std.Form == role.FormRib && m.part.Turns == nil:
+	case (x.word == "x" && m.std.Form == role.FormRib || whole && m.std.Form == role.FormHead && i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0) && m.part.Turns == nil,
+		whole && m.std.Form == role.FormRib && m.part.Turns == nil && i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].word == "in" && (m.act == lexicon.ActWinds || m.part.Winding != ""): // "wound in four"
 		v := x.v
 		m.part.Turns = &v
 		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")

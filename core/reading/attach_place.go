@@ -14,6 +14,9 @@ import (
 // something else.
 func (m *maker) lengthOf(c clause, i int, prep string) {
 	x := c.chunks[i]
+	if m.low(x.to) == "own" && strings.HasSuffix(m.low(x.to-1), "'s") { // "as thick as the hook's own"
+		x.to++
+	}
 	l := x.l
 	p := m.part
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
@@ -54,7 +57,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.act == lexicon.ActBegins && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
-	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == lexicon.ActWinds || !p.From.IsZero()) || before == "at" && m.act == lexicon.ActStops || m.act == lexicon.ActReaches): // "until the two thirds of the shank"
+	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == lexicon.ActWinds || !p.From.IsZero()) || before == "at" && m.act == lexicon.ActStops || before == "up" && m.act == lexicon.ActWinds || m.act == lexicon.ActReaches): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
@@ -406,6 +409,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		switch {
 		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead:
 			remark()
+		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
+			to(x.l)
 		case m.act == lexicon.ActTies:
 			m.tied(x, x.l)
 		case !spans && m.reach(x):
@@ -423,7 +428,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == lexicon.ActTies && tiesAt[prep]:
 			m.tied(x, x.l)
-		case x.l.IsPart() && prep != "to":
+		case x.l.IsPart() && (prep != "to" || m.is(x.from-1, cTowards) > 0):
 			remark()
 		case m.act == lexicon.ActBegins:
 			from(x.l)

@@ -160,6 +160,8 @@ var (
 	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?|\p{Lu} )*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
+	nameBehind  = regexp.MustCompile(`^(.+?)\s*\(((?:\p{Lu}\. ?)+\p{Lu}[\p{L}'’-]+)\)$`)
+	fromAfter   = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:from|out of|found|copied|taken|as given|off) .*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
 
@@ -195,6 +197,16 @@ func (r *reader) titleLine(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
 		return m[1]
+	}
+	if m := nameBehind.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Slate Dun (R. Amory)"
+		text, r.d.Tier = m[1], m[2]
+	}
+	if m := fromAfter.FindStringSubmatch(text); m != nil { // "Weir Nymph - from the back of a diary, Feb 2003"
+		text = m[1]
+		if i := strings.LastIndex(m[2], ", "); i > 0 && yearSaid.MatchString(m[2][i:]) {
+			r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(m[2][i+2:]))
+		}
+		r.d.Notes = append(r.d.Notes, m[2])
 	}
 	if m := asFished.FindStringSubmatch(text); m != nil { // "Willow Drift - as fished by the Monday lot"
 		text = m[1]
@@ -391,6 +403,10 @@ func (r *reader) titleCells(text string) string {
 			if c = strings.Trim(strings.Replace(c, m[1], "", 1), " ,"); c == "" {
 				continue
 			}
+		}
+		if m := pageSaid.FindStringSubmatch(c); m != nil && len(m[0]) == len(c) {
+			r.d.Page = cmp.Or(r.d.Page, m[1])
+			continue
 		}
 		switch {
 		case r.d.Tier == "" && wholeName.MatchString(c):

@@ -1,12 +1,12 @@
 package reading
 
 import (
-	"mothledger/core/lexicon"
 	"slices"
 	"strings"
 	"unicode"
 
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"

@@ -1,13 +1,14 @@
 package reading
 
 import (
-	"mothledger/core/lexicon"
+	"cmp"
 	"regexp"
 	"slices"
 	"strings"
 	"unicode"
 
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -846,6 +847,19 @@ func (t *stretch) whoseThing(c clause, before []piece) string {
 	return ""
 }
 
+// ribFirst puts the rib first where a thing is wound the other way: that is the rib rather than a
+// tag of the same tinsel.
+func ribFirst(c clause, before []piece) []piece {
+	if !c.has(kWay) {
+		return before
+	}
+	before = slices.Clone(before)
+	slices.SortStableFunc(before, func(a, b piece) int {
+		return cmp.Compare(strings.Count(b.label, role.Rib), strings.Count(a.label, role.Rib))
+	})
+	return before
+}
+
 // claim gives a part what was put on the fly for it before: "the rib was wound" claims the length
 // of vinyl rib that was caught in.
 func (t *stretch) claim(c clause, label string, pieces []piece) {
@@ -1189,7 +1203,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if x.kind == kThing && x.thing.lastNoun == material.Thread && (spoken(before, "thread") || c.has(kAct) && !t.wound(c)) {
 			return "thread"
 		}
-		for _, p := range before {
+		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
 				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib) && p.label != "" && p.label != role.Hook {
 					return p.label

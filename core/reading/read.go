@@ -155,6 +155,9 @@ type reader struct {
 	steps       int    // tokens read as parts of the fly, each time they are
 	started     bool   // a part was seen
 	inNote      bool   // the last line was a note
+	letter      bool   // somebody was greeted
+	signed      bool   // a letter ends; its writer's name follows
+	ownFly      bool   // the letter names the fly as its writer's own
 	prev        string // the text of the last line that was not blank
 	blank       bool   // the last line was blank
 	// labelled are the labels read so far, firstOf the first of each kind of work
@@ -212,6 +215,12 @@ func (r *reader) line(n int, s string) {
 	marks.set(0, start, "plain", "")
 	if tableHead(s) {
 		marks.set(start, len(s), "plain", "")
+		return
+	}
+	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[start:]))
+		marks.set(start, len(s), "note", "")
+		r.inNote = true
 		return
 	}
 	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
@@ -276,6 +285,12 @@ func (r *reader) line(n int, s string) {
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
 			g.roles = []string{"bead"}
 		}
+		if std, _ := role.Find(g.roles[0]); std.Name == role.Tag && len(g.roles) == 1 && r.advises(s, g) { // "Tip: soak the quill for ten minutes"
+			r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[g.labelStart:]))
+			marks.set(g.labelStart, len(s), "note", "")
+			r.inNote = true
+			return
+		}
 		marks.set(g.labelStart, g.labelEnd, "label", "")
 		r.started = true
 		halves := r.halves(s, g)
@@ -292,6 +307,21 @@ func (r *reader) line(n int, s string) {
 		}
 	}
 }
+
+// advises tells a piece of advice from the tip of a fly: it begins with a deed that is no tying in
+// and no winding.
+func (r *reader) advises(s string, g segment) bool {
+	t := newStretch(r.words, s[:g.textEnd], lexAt(s[:g.textEnd], g.labelEnd, g.textEnd), "")
+	if len(t.toks) < 3 {
+		return false
+	}
+	act, n := t.as(0, cAct)
+	wants := n > 0 && act != lexicon.ActTies && act != lexicon.ActWinds && act != lexicon.ActBrings
+	return wants && t.is(0, cNoun)+t.is(0, cColour)+t.is(0, cAdjective)+t.is(0, cPreparation) == 0 || t.is(0, cInCase) > 0 || t.is(0, cNegation) > 0
+}
+
+// notaBene begins a line that is a remark, with no colon behind it.
+var notaBene = regexp.MustCompile(`^(?:NB|N\.B\.|P\.?S\.?|PPS)[ .:,-]+\S`)
 
 var numberedRow = regexp.MustCompile(`^\s*(\d{1,2})[.):]?\s+(?:\pL)`)
 
@@ -411,14 +441,17 @@ func tableHead(s string) bool {
 	if len(cells) < 2 {
 		return false
 	}
-	for _, c := range cells {
-		c = strings.ToLower(strings.Trim(c, " -:=*_"))
-		if c != "" && !columnNames[c] {
-			return false
+	for _, cell := range cells {
+		for _, c := range columnJoint.Split(strings.ToLower(cell), -1) { // "how much / where"
+			if c = strings.Trim(c, " -:=*_"); c != "" && !columnNames[c] {
+				return false
+			}
 		}
 	}
 	return true
 }
+
+var columnJoint = regexp.MustCompile(`/|,| (?:and|or|&) `)
 
 // ofHackle tells what stands behind the label "hk" that is no hook: no figure leads it, and turns or
 // a hackle are named.
@@ -958,8 +991,20 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 			value, end = strings.TrimSpace(first), from
 		}
 	}
+	if cells := cellBreak.Split(value, 2); len(cells) == 2 && cells[1] != "" { // "Tied by: Ruth Ennis    When: spring 1987"
+		toks := measure.Lex(cells[1])
+		if of, k := headerAt(toks, 0); k > 0 && separator(cells[1], toks, k) > 0 {
+			from := strings.LastIndex(s, cells[1])
+			r.header(n, of, strings.TrimSpace(cells[1][toks[k].End:]), from, from+toks[k].End, marks, s)
+			value, end = strings.TrimSpace(cells[0]), from
+		}
+	}
 	switch h {
 	case "title":
+		if m := nameBehind.FindStringSubmatch(value); m != nil && d.Tier == "" { // "The Slate Dun (R. Amory)"
+			value, d.Tier = m[1], m[2]
+		}
+		value = r.titleCells(value)
 		if name, rest, ok := strings.Cut(value, ". "); ok { // "Fly: Cinder Path Nymph. Dresser: W. Ockley."
 			toks := measure.Lex(rest)
 			if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {

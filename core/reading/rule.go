@@ -646,6 +646,17 @@ var placeRules = []rule{
 		l.Text = t.text(m.from, m.to)
 		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart()
 	}},
+	{pattern: "'until'|'till' length auxiliary? leaves|bare", says: func(t *stretch, m match) (chunk, bool) { // until a third of the shank was left
+		l := m.the("length").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart() && !l.Reach
+	}},
+	{pattern: "amount turns 'of' article? part", says: func(t *stretch, m match) (chunk, bool) { // a few turns of thread
+		return chunk{kind: kElsewhat}, true
+	}},
+	{pattern: "amount turns", says: func(t *stretch, m match) (chunk, bool) { // a few turns
+		return chunk{kind: kElsewhat}, true
+	}},
 	{pattern: "'but'|'save'|'except' 'for' length", says: func(t *stretch, m match) (chunk, bool) { // over the whole shank but for two eye lengths
 		l := m.the("length").l
 		l.Text = t.text(m.from, m.to)
@@ -862,6 +873,9 @@ var relationRules = []rule{
 	}},
 	{pattern: "article? 'same' counted|counted_name", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kContinues, word: "same"}, t.std.Form != role.FormTail && t.atStart(m.from)
+	}},
+	{pattern: "article? butt_end 'of' article? 'same' counted|counted_name", says: func(t *stretch, m match) (chunk, bool) { // the butts of the same fibres
+		return chunk{kind: kContinues, word: "same"}, t.std.Form != role.FormTail
 	}},
 	{pattern: "article? 'same'|'ditto'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kSame}, t.atEnd(m.to)

@@ -94,6 +94,7 @@ var (
 	cOwned       = classOf("owned")
 	cForm        = classOf("form")
 	cEndsFly     = classOf("ends a fly")
+	cTowards     = classOf("towards")
 	cUpside      = classOf("upside")
 	cTip         = classOf("feather tip")
 	cHookSpec    = classOf("hook spec")

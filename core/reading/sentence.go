@@ -114,8 +114,14 @@ var leadOn = lexicon.Set("leads on")
 // before, or something that is not understood.
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
+	if r.inLetter(text) || r.letterOpens(text, newStretch(r.words, s, lexAt(s, start, len(s)), "")) {
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	short := text
-	if m := shownBy.FindStringSubmatch(text); m != nil {
+	if m := fromAfter.FindStringSubmatch(text); m != nil {
+		short = m[1]
+	} else if m := shownBy.FindStringSubmatch(text); m != nil {
 		short = m[1]
 	} else if m := bracketNote.FindStringSubmatch(text); m != nil {
 		short = m[1]

@@ -1,0 +1,60 @@
+package reading
+
+import (
+	"cmp"
+	"regexp"
+	"strings"
+)
+
+// A dressing that came in a letter: its head says where and when it was written, it says whom it
+// is to, and whoever signs it tied the fly, or thought it up where the letter says "I call it".
+var (
+	letterHead = regexp.MustCompile(`^(?:\p{Lu}[\p{L}'’. -]*, )+((?:the )?\d{1,2}(?:st|nd|rd|th)?(?: of)? \p{Lu}\p{L}+\.?,? \d{4}|\p{Lu}\p{L}+\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4}|\p{Lu}\p{L}+ \d{4})\.?$`)
+	salutation = regexp.MustCompile(`^(?:My )?[Dd]ear(?:est)? [\p{L}.'’ ]+[,:—-]*$`)
+	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Kk]ind|[Bb]est|[Ww]arm) (?:regards|wishes)|[Rr]egards|[Cc]heers|[Tt]ight lines)(?:,\s*(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
+	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
+)
+
+// inLetter takes the lines of a letter that are none of the dressing's.
+func (r *reader) inLetter(text string) bool {
+	switch m := letterHead.FindStringSubmatch(text); {
+	case m != nil && r.d.Title == "" && !r.started:
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimPrefix(m[1], "the "))
+	case salutation.MatchString(text) && !r.started:
+		r.letter = true
+	case r.letter && r.signed:
+		if !wholeName.MatchString(strings.TrimRight(text, ".")) {
+			return false
+		}
+		r.sign(strings.TrimRight(text, "."))
+	case r.letter && farewell.MatchString(text):
+		if r.signed = true; farewell.FindStringSubmatch(text)[1] != "" {
+			r.sign(strings.TrimRight(farewell.FindStringSubmatch(text)[1], "."))
+		}
+	default:
+		return false
+	}
+	return true
+}
+
+func (r *reader) sign(name string) {
+	r.signed = false
+	if r.d.Originator == "" && r.ownFly {
+		r.d.Originator = name
+	} else if r.d.Tier == "" {
+		r.d.Tier = name
+	}
+}
+
+// letterOpens takes the name of the fly out of what a letter says before the dressing.
+func (r *reader) letterOpens(text string, t *stretch) bool {
+	if !r.letter || r.started || r.d.Title != "" || !t.has(cCalls) {
+		return false
+	}
+	r.ownFly = ownNaming.MatchString(text)
+	if r.named(t); r.d.Title == "" {
+		return false
+	}
+	r.d.Notes = append(r.d.Notes, text)
+	return true
+}
