@@ -135,13 +135,16 @@ func (m *maker) absent() bool {
 	if len(m.all) == 0 {
 		return false
 	}
-	if last := m.all[len(m.all)-1]; len(m.all) > 1 && last.has(kAbsent) && m.low(last.from()) == "so" && len(last.chunks) <= 2 { // "…, so there is none"
+	if last := m.all[len(m.all)-1]; len(m.all) > 1 && last.has(kAbsent) && m.low(last.from()) == "so" && len(last.chunks) <= 2 && !m.sentences() { // "…, so there is none"
 		m.part.Absent, m.part.Materials = true, []Material{}
 		m.note(0, len(m.toks), "this part is left out")
 		return true
 	}
 	c := m.all[0]
 	first := c.chunks[0]
+	if first.kind == kAnd && len(c.chunks) > 1 { // "no tail and no rib"
+		first = c.chunks[1]
+	}
 	n := m.is(first.from, cAbsent)
 	if m.low(first.from) == "no" && m.low(first.from+1) == "." { // "No. 14 oval silver"
 		n = 0
@@ -248,7 +251,7 @@ func (m *maker) clause(c *clause, n int) {
 		return
 	case c.kind == saysAside:
 		m.bracket = c.open == "(" || c.open == "["
-		m.aside = c.has(kSays) && c.shut == "" || c.has(kAgain) || c.has(kDoubtful) && m.bracket
+		m.aside = (c.has(kSays) || c.byOthers()) && c.shut == "" || c.has(kAgain) || c.has(kDoubtful) && m.bracket
 		if c.has(kThing, kLength, kTurns, kNumber) {
 			m.conditions(*c)
 		}
@@ -459,6 +462,11 @@ func (m *maker) main(c clause) {
 				}
 			}
 		case kThing, kPrepared:
+			if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor { // "she twisted them true"
+				m.act = lexicon.ActHolds
+				m.take(x.from, x.to, "plain", "")
+				continue
+			}
 			if x.kind == kPrepared && (prep == "over" || prep == "on" || prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
 				m.take(x.from, x.to, "plain", "")
 				continue
@@ -531,13 +539,19 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
+		if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
+			v := x.v
+			p.Turns = &v
+			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+			return
+		}
 		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
 		}
-		if i > 0 && m.is(c.chunks[i-1].from, cCoated) > 0 && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
+		if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
 			p.Coats = x.v.High
 		}
 		m.take(x.from, x.to, "plain", "")
@@ -630,6 +644,11 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kAngle:
 		m.note(x.from, x.to, "an angle, kept as said")
 	case kUnread:
+		if n := len(m.said); m.is(x.from, cShade) > 0 && len(c.chunks) == 1 && n > 0 && len(m.said[n-1].colour) == 0 && m.said[n-1].noun { // "hare's ear dubbing, dark"
+			m.said[n-1].colour = append(m.said[n-1].colour, m.low(x.from))
+			m.take(x.from, x.to, "colour", "")
+			return
+		}
 		m.unread = append(m.unread, x)
 		m.take(x.from, x.to, "unread", "")
 	case kShare:
@@ -728,7 +747,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && m.nounSaid() && m.other(x) != nil:
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case prep == "" && p.definite && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
+	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
 		m.take(x.from, x.to, "plain", "")
 		return false
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
@@ -966,6 +985,16 @@ func (m *maker) amount(a string) {
 	if a != "" && !strings.Contains(m.part.Amount, a) {
 		m.part.Amount = strings.TrimPrefix(m.part.Amount+", "+a, ", ")
 	}
+}
+
+// sentences tells whether a part is told in more than one.
+func (m *maker) sentences() bool {
+	for _, c := range m.all[1:] {
+		if c.first {
+			return true
+		}
+	}
+	return false
 }
 
 // wound tells whether turns are a fact of this part.
@@ -1235,7 +1264,7 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
-	if x.word == "x" && whole && i > 0 && m.is(c.chunks[i-1].from, cCoated) > 0 && m.part.Coats == 0 { // "varnished x2"
+	if x.word == "x" && whole && (i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Varnish) || i == 0 && material.KindOf(m.part.Role) == material.Varnish) && m.part.Coats == 0 { // "varnished x2"
 		m.part.Coats = x.v.High
 		m.note(x.from, x.to, "")
 		return

@@ -50,6 +50,9 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	switch {
+	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
+		p.To = l
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
 	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
@@ -377,7 +380,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		}
 	case kStretch:
-		if x.word == "share" && m.stretches == 0 && m.nounSaid() && (c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
+		if x.word == "share" && m.stretches == 0 && m.nounSaid() && (len(m.said) > 1 && withThing(c, i) || c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
 			m.note(x.from, x.to, "of a stretch alone, kept as said")
 			return
 		}
@@ -455,6 +458,18 @@ func (m *maker) place(c clause, i int, prep string) {
 	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(f, t)
 	}
+}
+
+// withThing tells "with a dusting of mole for the front third": the stretch is of what it is with.
+func withThing(c clause, i int) bool {
+	with := false
+	for _, x := range c.chunks[:i] {
+		with = with || x.kind == kPreposition && x.word == "with"
+		if with && x.kind == kThing && x.thing.noun {
+			return true
+		}
+	}
+	return false
 }
 
 // returns tells a place from which the work goes back again: "taken round the bend and back up".

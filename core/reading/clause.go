@@ -1,6 +1,10 @@
 package reading
 
-import "strings"
+import (
+	"strings"
+
+	"mothledger/core/lexicon"
+)
 
 // A clause is a run of chunks between two stops. Its kind says whose word it is and what it
 // is worth: only what is said plainly of the part gives its values.
@@ -307,6 +311,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	case kThing:
 		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
 			return saysElse
+		}
+		if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
+			return saysAside
 		}
 		if n > 0 && c.first && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
 			return saysElse

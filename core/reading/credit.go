@@ -140,7 +140,7 @@ var (
 	nameDated   = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+),? ((?:\d|\p{Lu}[\p{Ll}.]+ |about |circa |c\. ?)[^,]*\d{4}s?)\.?$`)
 	nameTied    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
-	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying)\b`)
+	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
 	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
 	ownWayOf    = regexp.MustCompile(`^(.+?)\s*\((\p{Lu}[^()]*?)['’]s (?:way|dressing|version|tying|pattern|fly|hand)\)$`)
@@ -161,7 +161,8 @@ var (
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	nameBehind  = regexp.MustCompile(`^(.+?)\s*\(((?:\p{Lu}\. ?)+\p{Lu}[\p{L}'’-]+)\)$`)
-	fromAfter   = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:from|out of|found|copied|taken|as given|off) .*)$`)
+	fromAfter   = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:from|out of|found|copied|taken|as given|off|after) .*)$`)
+	dateLed     = regexp.MustCompile(`^(\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4})\.?\s+(\p{Lu}.*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
 
@@ -183,6 +184,9 @@ func (r *reader) titleLine(text string) string {
 		text = text[len(m[0]):]
 	}
 	text = numbered.ReplaceAllString(text, "")
+	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
+		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
+	}
 	if m := howTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How Greta ties the Moonlight Moth"
 		r.d.Tier = m[1]
 		return m[2]

@@ -358,12 +358,14 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"old":       {471, 0},
 	"sentences": {363, 0},
-	"hands":     {270, 0},
-	"held":      {163, 42},
+	"hands":     {271, 0},
 	"second":    {244, 6},
 	"third":     {244, 4},
 	"fourth":    {256, 0},
 	"fifth":     {228, 1},
+	"sixth":     {247, 2},
+	"seventh":   {180, 0},
+	"held":      {163, 42},
 }
 
 // silent is a test that prints nothing of its own.
@@ -382,7 +384,7 @@ func TestGauge(t *testing.T) {
 		}
 		for _, name := range corpus(t, lists) {
 			quiet := testing.TB(t)
-			if set == "held" || set == "seventh" { // nobody looks at what is never mended
+			if set == "held" { // nobody looks at what is never mended
 				quiet = silent{t}
 			}
 			x := weighText(quiet, name, func(s string) (Dressing, error) {

@@ -76,6 +76,7 @@ func (t *stretch) isSentence(list []chunk) bool {
 
 // A piece is a run of clauses about one part.
 type piece struct {
+	absent   bool // "no tail": what follows is not about it
 	label    string
 	from, to int
 	sentence int
@@ -274,7 +275,12 @@ func (r *reader) named(t *stretch) {
 		}
 		to := from + n
 		text := t.text(from, to)
-		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 { // Edwin's Granary Moth
+		if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
+			r.d.Title = text
+			i = to
+			continue
+		}
+		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && !strings.Contains(r.d.Title, text) { // Edwin's Granary Moth
 			if who := strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s"); r.d.Originator == "" && !strings.HasPrefix(r.d.Tier, who+" ") {
 				r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
 			}
@@ -287,6 +293,12 @@ func (r *reader) named(t *stretch) {
 		after, n2 := t.as(to, cAct)
 		if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
 			after, n2 = t.as(to+1, cAct)
+		}
+		for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+6; k++ { // "Frieda Stott, our treasurer, gave us this"
+			if t.low(k) == "," {
+				after, n2 = t.as(k+1, cAct)
+				break
+			}
 		}
 		if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
 			after, n2 = t.as(to+aux, cAct)
@@ -337,9 +349,20 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		c.chunks = c.chunks[2:]
 	}
 	whole := piece{from: c.from(), to: c.to()}
+	if k := c.where(kAbsent); k >= 0 && c.chunks[k].word != "" { // "No tail and no rib."
+		var none []piece
+		for _, x := range c.chunks {
+			if x.kind == kAbsent && x.word != "" {
+				none = append(none, piece{label: x.word, from: x.from, to: x.to, absent: true})
+			}
+		}
+		return none
+	}
 	last := ""
 	for k := len(before) - 1; k >= 0 && last == ""; k-- {
-		last = before[k].label
+		if !before[k].absent {
+			last = before[k].label
+		}
 	}
 	for k := 1; k+1 < len(c.chunks); k++ { // "a nymph hook weighted with eight turns of lead"
 		if t.is(c.chunks[k].from, cWeighted) > 0 && (c.has(kTurns) || t.ofWeight(c, k)) && c.chunks[k].from > c.from()+1 {
@@ -440,6 +463,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = last
 		return []piece{whole}
 	}
+	if i > 0 && c.open == ":" && c.chunks[0].kind == kThing && len(all[i-1].chunks) > 1 { // "she remembered the breathers: a wisp of white yarn": a part that nobody knows
+		if x := all[i-1].chunks[len(all[i-1].chunks)-1]; x.kind == kUnread && t.is(x.from-1, cArticle) > 0 {
+			whole.label = role.Label(t.text(x.from, x.to))
+			return []piece{whole}
+		}
+	}
 	if i > 0 && c.open == "," && all[i-1].first && len(all[i-1].chunks) <= 2 && all[i-1].chunks[len(all[i-1].chunks)-1].kind == kPart && len(before) > 0 && before[len(before)-1].from == all[i-1].from() && t.subject(c, clause{}) == "" { // "The tag, two turns of flat silver, came first"
 		whole.label = last
 		return []piece{whole}
@@ -521,6 +550,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = "body"
 		return []piece{whole}
 	}
+	if last == someWhere && c.has(kTurns) && t.is(c.from(), cStandsFor) > 0 && !spoken(before, role.Hackle) && t.feather(before) { // "It gets a turn and a half"
+		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+			before[k].label = role.Hackle
+		}
+		whole.label = role.Hackle
+		return []piece{whole}
+	}
 	if last == someWhere && t.overBack(c) { // "… and was stretched over the back"
 		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
 			before[k].label = "back"
@@ -534,6 +570,18 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	whole.label = last
 	return []piece{whole}
+}
+
+// feather tells whether what was put on the fly last, no one has said as what, is a feather.
+func (t *stretch) feather(before []piece) bool {
+	for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+		for j := before[k].from; j < before[k].to; j++ {
+			if kind := material.KindOf(t.low(j)); t.is(j, cNoun) > 0 && (kind == material.Feather || kind == material.Hackle) || t.counts(j) == lexicon.CountFeather {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // verbOf gives the clause that holds the verb of a thing that begins a sentence and is followed by more
@@ -574,6 +622,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		return false
 	}
 	last := before[len(before)-1]
+	for k := len(before) - 1; k > 0 && last.absent; k-- {
+		last = before[k-1]
+	}
 	act, person := "", false
 	for i, x := range c.chunks {
 		person = person || x.kind == kPerson || x.kind == kOthers
@@ -607,7 +658,8 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
-		return bound || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
+		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
+		return bound || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
 	return false
 }
@@ -1142,7 +1194,7 @@ func (t *stretch) byWord(c clause) string {
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
-		case t.is(k, cEndsFly) > 0 && c.has(kTurns) && !c.has(kThing): // "she finished with five turns"
+		case t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l

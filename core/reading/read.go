@@ -845,7 +845,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
-	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" { // "varnish it later"
+	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" || modals[next] { // "varnish it later", "varnish would spoil it"
 		return g, 0, false
 	}
 	switch {
@@ -861,6 +861,9 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	}
 	return g, 0, false
 }
+
+// modals are the verbs behind which no part is told.
+var modals = lexicon.Set("modal")
 
 // formFields are what a printed form asks of a part.
 var formFields = lexicon.Set("form field")

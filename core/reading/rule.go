@@ -223,11 +223,19 @@ var turnRules = []rule{
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kTurns, v: measure.Interval{Low: x, High: x}}, x > 0
 	}},
+	{pattern: "'a'|'one' turns 'behind' article? part 'and'|',' number 'in' 'front'", says: func(t *stretch, m match) (chunk, bool) { // a turn behind the wing and two in front
+		v := m.the("number").v
+		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + 1, High: v.High + 1}}, v.Low >= 1
+	}},
+	{pattern: "'no' 'longer' 'than' position", says: func(t *stretch, m match) (chunk, bool) { // no longer than the point
+		l := m.the("position").l
+		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()
+	}},
 	{pattern: "number 'times' 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
-		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer)
+		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
 	}},
 	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -898,7 +906,18 @@ var jointRules = []rule{
 	{pattern: "number|'some'|'several' 'of' article what_else", says: func(t *stretch, m match) (chunk, bool) { // one of the class got his as thick as a pencil
 		return chunk{kind: kOthers}, t.is(m.to, cAct)+t.is(m.to, cAuxiliary)+t.is(m.to, cSays) > 0 && t.is(m.to-1, cOfHook) == 0 && t.counts(m.to-1) == ""
 	}},
-	{pattern: "number 'of' person", says: t2(kPerson, "")}, // three of us
+	{pattern: "number 'of' person", says: t2(kPerson, "")},                                  // three of us
+	{pattern: "article folk", says: t2(kOthers, "")},                                        // the keeper, my aunt
+	{pattern: "'more' 'than' 'one' folk", says: t2(kOthers, "")},                            // more than one boy
+	{pattern: "number|amount|'another'|'every' 'of'? article? folk", says: t2(kOthers, "")}, // one of the juniors, some anglers
+	{pattern: "'no'", says: func(t *stretch, m match) (chunk, bool) { // no tail and no rib
+		label, n := t.role(m.to)
+		end := m.to + n
+		if n == 0 || t.label != "" || !t.atStart(m.from) && t.is(m.from-1, cAnd)+t.is(m.from-1, cOr) == 0 {
+			return chunk{}, false
+		}
+		return chunk{kind: kAbsent, word: label, to: end}, end == len(t.toks) || t.mark(end) || t.is(end, cAnd)+t.is(end, cOr) > 0
+	}},
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
