@@ -53,6 +53,8 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
+		note("kept as a remark")
 	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
 	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
@@ -73,6 +75,9 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == role.Body || m.std.Kin == role.Thorax) && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
+		p.To = l
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+	case l.Of == measure.Eye && before == "say" && m.std.Form == role.FormWound && p.To.Of == measure.Eye: // "well short of the eye, say two eye lengths"
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"

@@ -120,6 +120,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
+		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysElse && out[i-1].has(kReplaces) && out[i].chunks[0].kind == kAnd && out[i].has(kThing) && !out[i].has(kAct, kAuxiliary, kPerson) { // "Grouse does as well, and in winter hen pheasant"
+			out[i].kind = saysElse
+		}
 		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}

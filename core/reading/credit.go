@@ -162,6 +162,7 @@ var (
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
 	nameBehind  = regexp.MustCompile(`^(.+?)\s*\(((?:\p{Lu}\. ?)+\p{Lu}[\p{L}'’-]+)\)$`)
 	fromAfter   = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:from|out of|found|copied|taken|as given|off|after) .*)$`)
+	shownIn     = regexp.MustCompile(`^(.+?)\. (?:Shown|Tied|Dressed|Made|Given|Lent|Exhibited) (?:in )?((?:\p{L}+ )?\d{4}) by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*?)\.?$`)
 	dateLed     = regexp.MustCompile(`^(\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4})\.?\s+(\p{Lu}.*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
@@ -184,6 +185,9 @@ func (r *reader) titleLine(text string) string {
 		text = text[len(m[0]):]
 	}
 	text = numbered.ReplaceAllString(text, "")
+	if m := shownIn.FindStringSubmatch(text); m != nil { // "The Bittern Nymph. Shown 1934 by Major T. Oldfield."
+		text, r.d.Date, r.d.Tier = m[1], cmp.Or(r.d.Date, m[2]), cmp.Or(r.d.Tier, m[3])
+	}
 	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
 		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
 	}

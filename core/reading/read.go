@@ -243,6 +243,14 @@ func (r *reader) line(n int, s string) {
 			start++
 		}
 	}
+	if text := strings.TrimSpace(s[start:]); r.d.Title == "" && !r.started && entryLine.MatchString(text) { // "Entry 88. 12th Sept. 1927.", "Case 4, No. 17"
+		if y := yearSaid.FindStringSubmatch(text); y != nil {
+			r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(entryNumber.FindString(text)):]), " ."))
+		}
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "note", "")
+		return
+	}
 	if r.prose(n, s, start, marks) {
 		r.inNote = false
 		return
@@ -904,6 +912,10 @@ func separatorAlone(s string, toks []measure.Token, k int) int {
 	switch t := toks[k]; t.Low {
 	case ":", "=", "|", "→":
 		return 1
+	case "?": // "Tail?  White hackle" of a form that asks
+		if t.End+2 < len(s) && strings.TrimSpace(s[t.End:t.End+2]) == "" {
+			return 1
+		}
 	case ".":
 		if k+1 < len(toks) && longDash(s, toks[k+1]) {
 			return 2

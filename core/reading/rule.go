@@ -208,7 +208,7 @@ var turnRules = []rule{
 	{pattern: "'one'|'1' '&'|'and' 'a'? 'half' turns", says: func(t *stretch, m match) (chunk, bool) { // one & half turns
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1.5, High: 1.5}}, true
 	}},
-	{pattern: "number turns 'and' 'a' 'half'", says: func(t *stretch, m match) (chunk, bool) { // two turns and a half
+	{pattern: "number turns 'and'|'&' 'a'? 'half'", says: func(t *stretch, m match) (chunk, bool) { // two turns and a half
 		v := m.the("number").v
 		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + 0.5, High: v.High + 0.5}}, v.Low >= 1 && v.Low == math.Trunc(v.Low)
 	}},

@@ -140,14 +140,6 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 	}
 	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && !strings.HasSuffix(text, ":") && hasLetter(text) {
-		if m := entryLine.FindStringSubmatch(text); m != nil { // "Entry 88. 12th Sept. 1927."
-			if y := yearSaid.FindStringSubmatch(text); y != nil {
-				r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(m[0]):]), " ."))
-			}
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), "note", "")
-			return
-		}
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), "header", "")
 			return
@@ -279,7 +271,10 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 var toldOf = regexp.MustCompile(`^(?:that|which|as near|a fly|an? \w+ (?:fly|pattern|wet|dry|nymph)|for|used|good|much|once|still) `)
 
 // entryLine is the number of an entry in a ledger or a minute book, with its date.
-var entryLine = regexp.MustCompile(`^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?|Record|Ref\.?) (?:[Nn]o\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*(?:\d.*\d{4}\.?)?$`)
+var entryLine = regexp.MustCompile(`(?i)^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?|Record|Ref\.?|Case|Cabinet|Frame|Box|Tray|Drawer|Shelf|Plate|Page|Sheet)\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*(?:(?:no\.?|item|tray|card|frame|row|shelf) \d+\.?|\d.*\d{4}\.?)?$`)
+
+// entryNumber is what stands before the date of an entry.
+var entryNumber = regexp.MustCompile(`(?i)^\p{L}+\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*`)
 
 // startsCredit begins a line that says who tied a fly rather than what it is called.
 var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)
