@@ -829,10 +829,22 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
 	if c.has(kOnce) {
 		m.once = len(m.said)
+	} else if last := len(m.said) - 1; c.has(kInPlace) && last > 0 && m.caseFollows(c) { // "peacock instead, if preferred"
+		m.said[last].alt, m.said[last].joint = true, "or"
 	} else if c.has(kInPlace) && len(m.said) > 1 { // "he winds grey goose instead"
 		m.once = len(m.said) - 1
 	}
 	return !p.bare() || p.noun
+}
+
+// caseFollows tells whether the clause behind one only holds in case.
+func (m *maker) caseFollows(c clause) bool {
+	for _, x := range m.all {
+		if len(x.chunks) > 0 && x.from() >= c.to() {
+			return x.kind == saysCase && !x.first
+		}
+	}
+	return false
 }
 
 // set tells a part that is set on the fly rather than wound: it is of no thread beside its material.
@@ -1723,6 +1735,11 @@ func (m *maker) rest(c clause, i int) {
 	noun := p.name[len(p.name)-1]
 	for k := len(m.d.Parts) - 1; k >= 0; k-- {
 		q := m.d.Parts[k]
+		if q.Role != m.part.Role && q.Count != nil && q.Count.Of == noun && m.part.Continues == "" { // "what remains of the strip"
+			m.part.Continues = q.Role
+			m.take(x.from, x.to, "material", "goes on from the "+q.Role)
+			return
+		}
 		for _, mat := range q.Materials {
 			if q.Role != m.part.Role && lastWord(mat.Name) == noun && m.part.Continues == "" {
 				m.part.Continues = q.Role

@@ -50,6 +50,8 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	switch {
+	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
+		note("how far beyond, kept as said")
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
@@ -214,6 +216,9 @@ func (m *maker) fromEyeOn(k int) bool {
 // words begin.
 func (m *maker) acrossIt(x chunk) (bool, int) {
 	i, n := x.from, x.to-x.from
+	if n > 3 && m.is(i, cDegree) > 0 && m.low(i+1) == "as" && m.is(i+2, cGirth) > 0 { // "about as broad as the gape"
+		i, n = i+1, n-1
+	}
 	if m.std.Form == role.FormBead || m.std.Form == role.FormHead {
 		return false, i
 	}

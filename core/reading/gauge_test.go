@@ -359,13 +359,14 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"old":       {471, 0},
 	"sentences": {363, 0},
 	"hands":     {271, 0},
-	"second":    {244, 6},
+	"first":     {204, 12},
+	"second":    {246, 6},
 	"third":     {244, 4},
 	"fourth":    {256, 0},
 	"fifth":     {228, 1},
 	"sixth":     {247, 2},
 	"seventh":   {180, 0},
-	"held":      {163, 42},
+	"eighth":    {197, 4},
 }
 
 // silent is a test that prints nothing of its own.
@@ -376,7 +377,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

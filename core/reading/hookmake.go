@@ -49,6 +49,11 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 		}
 	}
 	if n, k := t.numberX(i); k > 0 {
+		for j := i - 1; j > i-4 && t.atEnd(i+k); j-- { // "with a long shank, 2X"
+			if w := t.low(j); w == "long" || w == "short" {
+				return is(k, "shank", n+"X"+strings.ToUpper(w[:1]))
+			}
+		}
 		switch w := t.low(i + k); w {
 		case "long", "longer", "l", "short", "shorter", "s":
 			if t.low(i+k+1) == "shank" {

@@ -44,8 +44,12 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			}
 			continue
 		}
+		if l, k := r.definitePart(s, toks, i, label); k > 0 {
+			cut(l, k)
+			continue
+		}
 		if !bodylike {
-			break
+			continue
 		}
 		_, k := inlineRib.Match(toks, i)
 		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
@@ -108,6 +112,31 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			r.firstOf[kin] = part.Role
 		}
 	}
+}
+
+// definitePart reads ", the wing hen pheasant" at token i of another part's line, and gives that part
+// and the token at which its words begin.
+func (r *reader) definitePart(s string, toks []measure.Token, i int, label string) (string, int) {
+	if toks[i-1].Low != "," || toks[i].Low != "the" {
+		return "", 0
+	}
+	idx, n := r.words.roles.Match(toks, i+1)
+	if n == 0 {
+		return "", 0
+	}
+	other := role.Label(r.words.roleList[idx])
+	std, known := role.Find(other)
+	if !known || std.Form == role.FormNone || other == label || r.d.Find(other) >= 0 {
+		return "", 0
+	}
+	t := newStretch(r.words, s, toks[i+1+n:], other)
+	if len(t.toks) == 0 || t.is(0, cNoun)+t.is(0, cColour)+t.is(0, cAdjective)+t.is(0, cName) == 0 || t.is(0, cAct)+t.is(0, cAuxiliary)+t.is(0, cPreposition) > 0 {
+		return "", 0
+	}
+	if p, k := t.noun(0); k == 0 || !p.noun {
+		return "", 0
+	}
+	return other, i + 1 + n
 }
 
 // threadOn reads ", and I've got brown thread on it" at token i of a hook line, and

@@ -148,6 +148,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			}
 			p.sentence = sentence
 			p.label = asBefore(p.label, near)
+			if p.label == role.Hook {
+				p.from = t.pastName(p.from, p.to, r.d.Title)
+			}
 			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
 				if p.makes || pieces[k].label == someWhere {
 					pieces[k].label = p.label
@@ -451,6 +454,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if a, b, k := t.twoParts(c); k > 0 { // "A case of turkey over a thorax of the same fur"
 		return []piece{{label: a, from: c.from(), to: c.chunks[k].from}, {label: b, from: c.chunks[k].to, to: c.to()}}
 	}
+	if t.coveredWith(c) && !spoken(before, role.Thread) { // "and covered it with brown thread"
+		whole.label = role.Thread
+		return []piece{whole}
+	}
 	if label := t.settle(c, before); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -572,6 +579,31 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	return []piece{whole}
 }
 
+// pastName gives where a stretch goes on behind the name of the fly: "tied the Two Bells on a nymph hook"
+// says nothing of a hook of size two.
+func (t *stretch) pastName(from, to int, name string) int {
+	if name == "" {
+		return from
+	}
+	words := len(strings.Fields(name))
+	for k := from; k+words < to; k++ {
+		if t.text(k, k+words) == name {
+			return k + words
+		}
+	}
+	return from
+}
+
+// coveredWith tells a clause that covers what was put on with thread of some colour.
+func (t *stretch) coveredWith(c clause) bool {
+	n := len(c.chunks)
+	if n < 4 || c.chunks[n-1].kind != kThing || c.chunks[n-2].kind != kPreposition || c.chunks[n-2].word != "with" || c.chunks[n-3].kind != kStandsFor || c.chunks[n-4].kind != kAct {
+		return false
+	}
+	p := c.chunks[n-1].thing
+	return p.lastNoun == material.Thread && len(p.colour) > 0 && !p.definite
+}
+
 // feather tells whether what was put on the fly last, no one has said as what, is a feather.
 func (t *stretch) feather(before []piece) bool {
 	for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
@@ -637,6 +669,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			act = "ties"
 		}
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
+			return true
+		}
+		if sameStuff := x.kind == kThing && x.thing.unit != "" && !x.thing.definite && i+2 < len(c.chunks) && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && c.chunks[i+2].thing.definite; sameStuff && act == lexicon.ActTies && person && t.hasThings(before, last) { // "Next he laid a slip of the same turkey"
 			return true
 		}
 		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns                                                                                                             // "a single turn of starling"

@@ -251,6 +251,13 @@ func (r *reader) line(n int, s string) {
 		marks.set(start, len(s), "note", "")
 		return
 	}
+	if m := receivedAs.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "No. 88. Steerage. Recd. of T. Render 14.ii.1972. …"
+		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
+		marks.set(start, start+len(m[0]), "header", "")
+		if start += len(m[0]); start >= len(s) {
+			return
+		}
+	}
 	if r.prose(n, s, start, marks) {
 		r.inNote = false
 		return
@@ -495,6 +502,12 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "note", "")
 		return
 	}
+	if m := tiedWhen.FindStringSubmatch(text); m != nil && !r.started { // "tied at dusk 3 june."
+		r.d.Date = cmp.Or(r.d.Date, m[1])
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, label, "note", "")
+		return
+	}
 	heading := r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0])
 	if heading { // "My grandfather's list, 1911" over "The Black Miller — Hk 7."
 		if y := yearSaid.FindStringSubmatch(r.d.Title); y != nil {
@@ -673,7 +686,7 @@ func (r *reader) segments(s string, start int) []segment {
 		if n := len(out); n > 0 && after == "." && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"
 			continue
 		}
-		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2)
+		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2 || telegram(s))
 		if !ok && card && after == "-" {
 			g, next, ok = r.dashPiece(s, toks, i)
 		}
@@ -735,7 +748,11 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 			if i+n >= len(toks) {
 				return g, 0, false
 			}
-			if m := separator(s, toks, i+n); m > 0 || r.gap(s, toks[i+n-1].End, toks[i+n].Start) { // a table's column
+			m := separator(s, toks, i+n)
+			if r.semis && toks[i+n].Low == ";" { // "Fly;Lit Window Sedge"
+				m = 1
+			}
+			if m > 0 || r.gap(s, toks[i+n-1].End, toks[i+n].Start) { // a table's column
 				g.header = h
 				g.labelEnd = toks[i+n+m-1].End
 				return g, i + n + m, true
@@ -844,13 +861,13 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
-	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !dressing.IsUpper(s)) // in capitals a capital says nothing
-	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                              // "12 2XL. THR. BROWN."
+	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !dressing.IsUpper(s)) || after == "." && telegram(s) // in capitals a capital says nothing, and in none its want
+	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                                                             // "12 2XL. THR. BROWN."
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
+	if everyday[written] && !(after == "." && telegram(s)) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" || modals[next] { // "varnish it later", "varnish would spoil it"
@@ -868,6 +885,12 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k, (capital || terse && after == ";") && (toks[k].Kind != measure.Mark || toks[k].Low == "(" && after == ".")
 	}
 	return g, 0, false
+}
+
+// telegram tells a line without capitals whose sentences are a few words each.
+func telegram(s string) bool {
+	stops := strings.Count(s, ". ")
+	return stops >= 4 && len(strings.Fields(s)) < 8*stops && s == strings.ToLower(s)
 }
 
 // modals are the verbs behind which no part is told.

@@ -215,6 +215,10 @@ var turnRules = []rule{
 	{pattern: "'a' turns 'or' 'two'", says: func(t *stretch, m match) (chunk, bool) { // a turn or two
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1, High: 2}}, true
 	}},
+	{pattern: "number 'of' 'them'|'these'|'those' orso?", says: func(t *stretch, m match) (chunk, bool) { // fibres, ten of them or so
+		v := m.the("number").v
+		return chunk{kind: kNumber, v: v}, v.Low >= 2 && t.atStart(m.from) && t.atEnd(m.to) && (t.std.Form == role.FormLegs || t.std.Form == role.FormTail || t.std.Form == role.FormWing)
+	}},
 	{pattern: "number 'of' 'them'", says: func(t *stretch, m match) (chunk, bool) { // in open turns, five of them
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.is(m.from-2, cTurns) > 0 && t.low(m.from-1) == ","
 	}},
@@ -664,6 +668,12 @@ var placeRules = []rule{
 	}},
 	{pattern: "amount turns", says: func(t *stretch, m match) (chunk, bool) { // a few turns
 		return chunk{kind: kElsewhat}, true
+	}},
+	{pattern: "amount|grade|girth 'at'|'near'|'towards' position", says: func(t *stretch, m match) (chunk, bool) { // thick at the bend and thin at the eye
+		return chunk{kind: kRemark}, t.std.Form == role.FormWound
+	}},
+	{pattern: "article amount|grade|quality 'end' position?", says: func(t *stretch, m match) (chunk, bool) { // the broad end at the bend
+		return chunk{kind: kRemark}, true
 	}},
 	{pattern: "'but'|'save'|'except' 'for' length", says: func(t *stretch, m match) (chunk, bool) { // over the whole shank but for two eye lengths
 		l := m.the("length").l

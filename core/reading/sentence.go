@@ -47,6 +47,12 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 			}
 		}
 	}
+	if last := before[len(before)-1]; len(last.roles) == 1 && last.roles[0] == role.Hook && toks[i-1].Low == "." && r.d.Find(role.Thread) < 0 && !r.spokenOf(role.Thread, before) { // "Hook a twelve. Dark brown silk on it."
+		t := newStretch(r.words, s, toks[i:], "")
+		if p, k := t.noun(0); k > 0 && p.lastNoun == material.Thread && len(p.colour) > 0 && !p.definite {
+			return segment{roles: []string{role.Thread}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
+		}
+	}
 	_, n := sentenceLead.Match(toks, i)
 	idx, m := r.words.roles.Match(toks, i+n)
 	if m == 0 {
@@ -179,6 +185,11 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if !r.started && r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Source == "" { // "From the minute book, 4 March 1987"
+		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
 		marks.set(start, len(s), "header", "")
 		return
 	}
