@@ -3,6 +3,7 @@ package reading
 import (
 	"cmp"
 	"fmt"
+	"slices"
 	"strings"
 
 	"mothledger/core/lexicon"
@@ -251,7 +252,7 @@ func (m *maker) clause(c *clause, n int) {
 		return
 	case c.kind == saysAside:
 		m.bracket = c.open == "(" || c.open == "["
-		m.aside = (c.has(kSays) || c.byOthers()) && c.shut == "" || c.has(kAgain) || c.has(kDoubtful) && m.bracket
+		m.aside = (c.has(kSays) || c.byOthers()) && (c.shut == "" || c.shut == "," && m.wonders(*c)) || c.has(kAgain) || c.has(kDoubtful) && m.bracket
 		if c.has(kThing, kLength, kTurns, kNumber) {
 			m.conditions(*c)
 		}
@@ -750,6 +751,10 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
+		return shadow("said of another part")
+	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"
+		return shadow("kept as a remark")
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
 		m.take(x.from, x.to, "plain", "named before")
 		return false
@@ -842,6 +847,30 @@ func (m *maker) caseFollows(c clause) bool {
 	for _, x := range m.all {
 		if len(x.chunks) > 0 && x.from() >= c.to() {
 			return x.kind == saysCase && !x.first
+		}
+	}
+	return false
+}
+
+// elsewhatBefore tells whether what a clause speaks of, up to its verb, is none of the materials.
+func (m *maker) elsewhatBefore(c clause, verb int) bool {
+	for k := 0; k < verb; k++ {
+		switch x := c.chunks[k]; x.kind {
+		case kElsewhat:
+			return m.is(x.from, cButtEnd) > 0 || m.is(x.to-1, cButtEnd) > 0
+		case kPlain, kAnd, kThen:
+		default:
+			return false
+		}
+	}
+	return false
+}
+
+// wonders tells "I asked whether guinea fowl, dyed, could take its place".
+func (m *maker) wonders(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if m.low(k) == "whether" {
+			return true
 		}
 	}
 	return false
@@ -997,6 +1026,11 @@ func (m *maker) amount(a string) {
 	if a != "" && !strings.Contains(m.part.Amount, a) {
 		m.part.Amount = strings.TrimPrefix(m.part.Amount+", "+a, ", ")
 	}
+}
+
+// turnsSaid tells whether a part's turns are told somewhere in it.
+func (m *maker) turnsSaid() bool {
+	return slices.ContainsFunc(m.all, func(c clause) bool { return c.has(kTurns) })
 }
 
 // sentences tells whether a part is told in more than one.
@@ -1250,7 +1284,7 @@ func (m *maker) number1(c clause, i int) {
 		alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		m.lastFigure(c, i) && x.v.Low >= 2 && x.v.Low <= 9 && whole && m.part.Turns == nil,
-		alone && m.std.Form == role.FormCollar && whole && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
+		alone && m.std.Form == role.FormCollar && whole && !m.turnsSaid() && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v
 		m.part.Turns = &v
 		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -1301,7 +1335,7 @@ func (m *maker) suits(p phrase) bool {
 // bareCount is what a bare number counts of a part.
 func (m *maker) bareCount(alone bool) string {
 	switch {
-	case m.std.Name == role.Topping, m.std.Name == role.Cheeks:
+	case m.std.Name == role.Topping, m.std.Name == role.Cheeks, alone && m.std.Form == role.FormCollar && m.turnsSaid(): // "cream cock, 2, close wound, 8 turns"
 		return "feather"
 	case m.part.Role == "feelers", m.std.Name == role.Antennae:
 		return "strand"

@@ -123,6 +123,12 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysElse && out[i-1].has(kReplaces) && out[i].chunks[0].kind == kAnd && out[i].has(kThing) && !out[i].has(kAct, kAuxiliary, kPerson) { // "Grouse does as well, and in winter hen pheasant"
 			out[i].kind = saysElse
 		}
+		if i > 0 && out[i].kind == saysPlainly && out[i-1].kind == saysElse && !out[i].first && len(out[i].chunks) <= 3 && out[i].chunks[0].kind == kThing && out[i].has(kAuxiliary) { // "take deer, roe is best"
+			out[i].kind = saysElse
+		}
+		if i > 0 && out[i].kind == saysCase && !out[i].first && out[i].has(kNegation) && out[i-1].first && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 2 && out[i-1].chunks[0].kind == kAct && out[i-1].chunks[0].word == lexicon.ActBrings && out[i-1].chunks[1].kind == kThing && i > 1 { // "Use roe if you have no red deer"
+			out[i-1].kind = saysElse
+		}
 		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}
@@ -138,6 +144,10 @@ func (t *stretch) wherePlainly(c clause, lead int) bool {
 	}
 	switch c.chunks[lead+1].kind {
 	case kPerson, kStandsFor:
+	case kPlain: // "where a butt of lime wool went on"
+		k := c.chunks[lead+2].from
+		_, n := t.role(k)
+		return n > 0 && t.is(k-1, cArticle) > 0 && t.low(k+n) == "of" && c.has(kThing) && c.has(kAct)
 	default:
 		return false
 	}

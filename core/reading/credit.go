@@ -160,7 +160,11 @@ var (
 	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?|\p{Lu} )*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
-	nameBehind  = regexp.MustCompile(`^(.+?)\s*\(((?:\p{Lu}\. ?)+\p{Lu}[\p{L}'’-]+)\)$`)
+	nameBehind  = regexp.MustCompile(`^(.+?)\s*\(((?:\p{Lu}\. ?)+\p{Lu}[\p{L}'’-]+)(?:, (\p{Ll}[^()]*))?\)$`)
+	toDress     = regexp.MustCompile(`^(?:To|How to|For to) (?:dress|make|tie) (?:the |an? )?(\p{Lu}.*?)(?: (for|as|in the) .*?)?[:.,]?$`)
+	sentSaying  = regexp.MustCompile(`^(?:From|Fr\.?) (\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)*)(?:,? \d{1,2}[:.h]\d{2}(?: ?[ap]m)?)?[,:]? ["“]?(?:[Hh]ere'?s|[Hh]ere is|[Tt]his is) (?:the |my |our )?(\p{Lu}.*)$`)
+	notesOfTalk = regexp.MustCompile(`^(?:Notes?|Written down|Taken down) (?:by|of) \p{Lu}[\p{L}.'’ ]* (?:from|of|on|at) (?:the |a )?(?:talk|evening|demonstration|lecture|bench|class) (?:of|by|with) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
+	doneBy      = regexp.MustCompile(`^(?:dr|dsd|td|drsd)\. (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)(?:, (.*\d{4}s?))?\.?$`)
 	fromAfter   = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:from|out of|found|copied|taken|as given|off|after) .*)$`)
 	shownIn     = regexp.MustCompile(`^(.+?)\. (?:Shown|Tied|Dressed|Made|Given|Lent|Exhibited) (?:in )?((?:\p{L}+ )?\d{4}) by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*?)\.?$`)
 	receivedAs  = regexp.MustCompile(`^(?:No|Nr|Entry|Item)\.? ?\d+[a-z]?\. (\p{Lu}[^.:;]{2,40})\. (?:Rec(?:eived|'?d)\.?|Had|Given|Bought|Sent|Got) (?:of|from|by) ((?:\p{Lu}\.? )*\p{Lu}\p{Ll}+)(?:,? (\d{1,2}[./-][\divx]+[./-]\d{2,4}|\d{1,2} \p{L}+\.? \d{4}|\d{4}))?\. ?`)
@@ -210,7 +214,17 @@ func (r *reader) titleLine(text string) string {
 		return m[1]
 	}
 	if m := nameBehind.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Slate Dun (R. Amory)"
-		text, r.d.Tier = m[1], m[2]
+		if text, r.d.Tier = m[1], m[2]; m[3] != "" {
+			r.d.Notes = append(r.d.Notes, m[3])
+		}
+	}
+	if m := toDress.FindStringSubmatch(text); m != nil { // "To dress the Alderman's Moth for evening use:"
+		if text = m[1]; m[2] != "" {
+			r.d.Notes = append(r.d.Notes, m[0])
+		}
+	}
+	if m := sentSaying.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // From Beppe 18:02 "here's the Kite Caddis
+		r.d.Tier, text = m[1], strings.TrimRight(m[2], `."”`)
 	}
 	if m := fromAfter.FindStringSubmatch(text); m != nil { // "Weir Nymph - from the back of a diary, Feb 2003"
 		text = m[1]

@@ -307,6 +307,9 @@ func (r *reader) named(t *stretch) {
 			after, n2 = t.as(to+aux, cAct)
 		}
 		led := t.low(from - 1)
+		if t.is(from-1, cSays) > 0 && t.low(to) == "for" && r.d.Tier == "" && len(t.senses[to-1]) == 0 { // "We had asked Mrs Treadgold for one of her flies"
+			r.d.Tier = text
+		}
 		switch {
 		case (t.is(from-1, cCalls) > 0 || led == "the" && t.is(from-2, cCalls) > 0) && r.d.Title == "":
 			r.d.Title = text
@@ -462,6 +465,14 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if i > 0 && c.open == "," && len(c.chunks) <= 2 && c.chunks[len(c.chunks)-1].kind == kNumber && t.low(c.from()-2) == "hook" && !spoken(before, role.Hook) { // "On the hook, a ten, she wound black thread"
+		whole.label = role.Hook
+		return []piece{whole}
+	}
+	if label := t.placedFirst(all, i); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
 	if label := t.thereIs(c); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -602,6 +613,26 @@ func (t *stretch) coveredWith(c clause) bool {
 	}
 	p := c.chunks[n-1].thing
 	return p.lastNoun == material.Thread && len(p.colour) > 0 && !p.definite
+}
+
+// placedFirst gives the thorax for what is put there: "At the thorax, and only there, she rolls a few
+// hairs of water rat on to the silk".
+func (t *stretch) placedFirst(all []clause, i int) string {
+	c := all[i]
+	k := c.where(kThing)
+	if c.first || k < 0 || c.chunks[k].thing.definite || !c.has(kPerson) || !c.has(kAct) {
+		return ""
+	}
+	j := i - 1
+	for j > 0 && !all[j].first {
+		j--
+	}
+	if x := all[j].chunks; len(x) == 2 && x[0].kind == kPreposition && x[0].word == "at" && x[1].kind == kPlace && x[1].l.IsPart() {
+		if std, ok := role.Find(string(x[1].l.Of)); ok && std.Kin == role.Thorax {
+			return std.Name
+		}
+	}
+	return ""
 }
 
 // feather tells whether what was put on the fly last, no one has said as what, is a feather.

@@ -156,6 +156,7 @@ type reader struct {
 	started     bool   // a part was seen
 	inNote      bool   // the last line was a note
 	letter      bool   // somebody was greeted
+	headed      bool   // the title is a line of its own, which may turn out to be a heading
 	signed      bool   // a letter ends; its writer's name follows
 	ownFly      bool   // the letter names the fly as its writer's own
 	prev        string // the text of the last line that was not blank
@@ -380,7 +381,7 @@ var terseLabels = lexicon.Set("terse label")
 // letterLabels are labels of one letter, on cards that have several.
 var letterLabels = lexicon.Values("letter label")
 
-var letterLine = regexp.MustCompile(`^\s*[BHRSTW]\. ?\S`)
+var letterLine = regexp.MustCompile(`^\s*[BHRSTWbhrstw]\. ?\S`)
 
 // chatLine is a line of a conversation: when it was said, and by whom.
 var chatLine = regexp.MustCompile(`^\s*\[?\d{1,2}[:.]\d{2}(?:[:.]\d{2})?\]?[ ,-]+<?(\pL[\pL ]{0,30}?)>?: ?`)
@@ -516,7 +517,7 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 	}
 	if (r.d.Title == "" || heading) && !r.started && len(strings.Fields(text)) <= 8 {
-		r.d.Title = strings.TrimRight(text, " -–—")
+		r.d.Title = strings.TrimRight(r.titleLine(text), " -–—")
 		marks.set(start, label, "header", "")
 		return
 	}
@@ -1039,6 +1040,9 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	}
 	switch h {
 	case "title":
+		if r.headed && d.Title != "" && d.Title != value && !r.started { // "PATTERN RECORD" over "Pattern name: …"
+			d.Notes, d.Title = append(d.Notes, d.Title), ""
+		}
 		if m := nameBehind.FindStringSubmatch(value); m != nil && d.Tier == "" { // "The Slate Dun (R. Amory)"
 			value, d.Tier = m[1], m[2]
 		}

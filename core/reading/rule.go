@@ -231,6 +231,13 @@ var turnRules = []rule{
 		v := m.the("number").v
 		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + 1, High: v.High + 1}}, v.Low >= 1
 	}},
+	{pattern: "'matched'|'matches'|'match' article? part 'in' 'length'|'size'", says: func(t *stretch, m match) (chunk, bool) { // matched the body in length
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, true
+	}},
+	{pattern: "times 'as' 'far' 'as' article? 'shank'|'hook' auxiliary 'long'", says: func(t *stretch, m match) (chunk, bool) { // twice as far as the shank is long
+		x, err := strconv.ParseFloat(m.the("times").value, 64)
+		return chunk{kind: kLength, l: measure.Length{Low: x, High: x, Of: measure.Shank, Text: t.text(m.from, m.to)}}, err == nil
+	}},
 	{pattern: "'no' 'longer' 'than' position", says: func(t *stretch, m match) (chunk, bool) { // no longer than the point
 		l := m.the("position").l
 		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()

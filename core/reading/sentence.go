@@ -145,7 +145,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			short, text = name, name
 		}
 	}
-	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && !strings.HasSuffix(text, ":") && hasLetter(text) {
+	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), "header", "")
 			return
@@ -166,7 +166,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			name = cut
 			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
 		}
-		r.d.Title = strings.TrimRight(strings.Trim(name, "=_*~. "), " -–—")
+		r.d.Title, r.headed = strings.TrimRight(strings.Trim(name, "=_*~. "), " -–—"), true
 		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
 			r.d.Title = m[1]
 		}
@@ -187,6 +187,17 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.d.Title = text
 		marks.set(start, len(s), "header", "")
 		return
+	}
+	for _, form := range []*regexp.Regexp{notesOfTalk, doneBy} {
+		if m := form.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
+			r.d.Tier = m[1]
+			if len(m) > 2 {
+				r.d.Date = cmp.Or(r.d.Date, m[2])
+			}
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(start, len(s), "header", "")
+			return
+		}
 	}
 	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Source == "" { // "From the minute book, 4 March 1987"
 		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
