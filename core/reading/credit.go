@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"mothledger/core/lexicon"
 	"mothledger/core/measure"
@@ -173,6 +174,15 @@ var (
 	dateLed     = regexp.MustCompile(`^(\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4})\.?\s+(\p{Lu}.*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
+
+var oddInName = regexp.MustCompile(`[?:=]|(?:^|[^#\d])\d{2,}|\d+[a-z/.]`)
+
+// nameLike tells whether a line can be the name of a fly: it has no figures but a number of its own,
+// begins with a capital and is not long.
+func nameLike(name string) bool {
+	first, _ := utf8.DecodeRuneInString(strings.TrimLeft(name, "\"“'‘(=_*~.[ "))
+	return !oddInName.MatchString(name) && !unicode.IsLower(first) && len(strings.Fields(name)) <= 8
+}
 
 // cutFold cuts a text at the first place of some words, in capitals or not.
 func cutFold(s, at string) (before, after string, found bool) {

@@ -22,6 +22,9 @@ func (r *reader) finish() {
 	if d.Contradictions == nil {
 		d.Contradictions = []Contradiction{}
 	}
+	if r.odd && oddInName.MatchString(d.Title) { // "Fallow Lodge, 3rd May 1894" names no fly
+		d.Notes, d.Title = append([]string{d.Title}, d.Notes...), ""
+	}
 	r.optionals()
 	r.saidAgain()
 	r.contradictions()

@@ -156,6 +156,7 @@ type reader struct {
 	started     bool   // a part was seen
 	inNote      bool   // the last line was a note
 	letter      bool   // somebody was greeted
+	odd         bool   // the title does not look like a name
 	headed      bool   // the title is a line of its own, which may turn out to be a heading
 	signed      bool   // a letter ends; its writer's name follows
 	ownFly      bool   // the letter names the fly as its writer's own

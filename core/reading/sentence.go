@@ -167,6 +167,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
 		}
 		r.d.Title, r.headed = strings.TrimRight(strings.Trim(name, "=_*~. "), " -–—"), true
+		r.odd = !nameLike(name) // a heading, a date, a hook
 		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
 			r.d.Title = m[1]
 		}
@@ -182,7 +183,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if !r.started && r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
+	if !r.started && r.d.Title != "" && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
 		marks.set(start, len(s), "header", "")
