@@ -751,8 +751,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case prep == "" && i == 0 && c.open == "," && p.definite && p.noun && m.nounSaid() && len(m.said) == 1 && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && m.kin(p): // "hare's ear, the fur from the root of the ear only"
+		return shadow("of which part of it")
 	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
 		return shadow("said of another part")
+	case x.kind == kPrepared && p.bare() && p.amount != "" && i == 2 && m.low(c.from()) == "which" && c.chunks[1].kind == kAuxiliary && m.std.Form == role.FormBead: // "which is heavy for the hook"
+		return shadow("kept as a remark")
 	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"
 		return shadow("kept as a remark")
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
@@ -874,6 +878,12 @@ func (m *maker) wonders(c clause) bool {
 		}
 	}
 	return false
+}
+
+// kin tells a thing of the kind that the part was said to be of.
+func (m *maker) kin(p phrase) bool {
+	last := m.said[len(m.said)-1]
+	return last.lastNoun == p.lastNoun && !m.or
 }
 
 // set tells a part that is set on the fly rather than wound: it is of no thread beside its material.
@@ -1174,6 +1184,9 @@ func (m *maker) holdsDown(c clause, i int) bool {
 		return false
 	}
 	if m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff || m.act == lexicon.ActHolds {
+		if m.std.Form == role.FormRib && x.v.Low >= 3 && i > 0 && m.low(x.from-1) == "in" { // "put on copper wire in five turns"
+			return false
+		}
 		return i == 0 || c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kAct
 	}
 	j := x.to
@@ -1279,7 +1292,13 @@ func (m *maker) number1(c clause, i int) {
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
+	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
 	switch {
+	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
+	case alone && x.v.High < 1 && x.v.Low > 0 && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "silver wire, 0.1"
+		m.part.DiameterMM = x.v.Low
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		return
 	case whole && m.is(x.from-2, cTurns) > 0 && m.low(x.from-1) == "," && i == 0 && m.wound() && m.part.Turns == nil && x.v.High <= 15,
 		alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
@@ -1305,7 +1324,7 @@ func (m *maker) number1(c clause, i int) {
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
-	if whole && m.low(x.to) == "in" && m.low(x.to+1) == "front" && m.std.Form == role.FormCollar && m.part.Turns != nil && m.behind() { // "two turns of hen behind the wing, two in front"
+	if whole && (m.low(x.to) == "in" && m.low(x.to+1) == "front" || m.low(x.to) == "before" || m.low(x.to) == "ahead") && m.std.Form == role.FormCollar && m.part.Turns != nil && m.behind() { // "two turns of hen behind the wing, two in front"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return

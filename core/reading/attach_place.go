@@ -437,7 +437,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kPlace:
 		switch {
-		case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || prep == "by" && x.l.IsPart()): // "bound down by the rib"
+		case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
 			remark()
 		case m.act == lexicon.ActTies && tiesAt[prep]:
 			m.tied(x, x.l)

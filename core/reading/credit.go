@@ -171,6 +171,11 @@ var (
 	receivedAs  = regexp.MustCompile(`^(?:No|Nr|Entry|Item)\.? ?\d+[a-z]?\. (\p{Lu}[^.:;]{2,40})\. (?:Rec(?:eived|'?d)\.?|Had|Given|Bought|Sent|Got) (?:of|from|by) ((?:\p{Lu}\.? )*\p{Lu}\p{Ll}+)(?:,? (\d{1,2}[./-][\divx]+[./-]\d{2,4}|\d{1,2} \p{L}+\.? \d{4}|\d{4}))?\. ?`)
 	tiedWhen    = regexp.MustCompile(`(?i)^(?:tied|dressed|made|written|done) (?:at|on|in|after|before|by) .*?(\d{1,2}(?:st|nd|rd|th)? \p{L}{3,9}(?: \d{4})?|\d{4})?$`)
 	fromBook    = regexp.MustCompile(`^(?:From|Copied from|Taken from|Out of) (the (?:[\p{Ll}'’]+ )?(?:minute book|log ?book|log|ledger|minutes|diary|notebook|album|register|record|visitors' book|fly book|game book))(?:, (?:for |of )?(.*\d{4}))?\.?$`)
+	quotedFirst = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—,;]\s*(.+)$`)
+	dayIn       = regexp.MustCompile(`\b\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4}\b`)
+	thisIsWhat  = regexp.MustCompile(`^This is (?:what|how|the way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:did|ties|tied|makes|made|dresses|dressed|showed|does)\b`)
+	titleDated  = regexp.MustCompile(`^(\p{Lu}[^,]*), ((?:(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\p{L}*\.? )?(?:['’]\d{2}|\d{4}))\.?$`)
+	pageEntry   = regexp.MustCompile(`^(?:p|pp|page|f|fol)\.? ?(\d+)\. (\p{Lu}[^.:;]{2,40})\. (?:(Orig|Inv|Dev|Tied|Dr)\p{L}*\.? (?:by )?((?:Capt|Col|Maj|Rev|Dr|Mr|Mrs|Miss|Major|Captain)?\.? ?(?:\p{Lu}\. ?)*\p{Lu}[\p{L}'’-]+)[^.]*\. ?)?`)
 	dateLed     = regexp.MustCompile(`^(\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4})\.?\s+(\p{Lu}.*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
 )
@@ -202,6 +207,9 @@ func (r *reader) titleLine(text string) string {
 		text = text[len(m[0]):]
 	}
 	text = numbered.ReplaceAllString(text, "")
+	if m := titleDated.FindStringSubmatch(text); m != nil { // "Brother Anselm's Olive, May '66"
+		text, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+	}
 	if m := shownIn.FindStringSubmatch(text); m != nil { // "The Bittern Nymph. Shown 1934 by Major T. Oldfield."
 		text, r.d.Date, r.d.Tier = m[1], cmp.Or(r.d.Date, m[2]), cmp.Or(r.d.Tier, m[3])
 	}
@@ -319,12 +327,17 @@ func (r *reader) titleLine(text string) string {
 		if y := yearSaid.FindStringSubmatch(m[2]); y != nil {
 			r.d.Date = cmp.Or(r.d.Date, y[1])
 		}
+		if r.d.Tier == "" && strings.Contains(m[2], " with ") && r.credit(m[2]) { // "(from an evening with Casper Holm)"
+			m[2] = ""
+		}
 		if toks := measure.Lex(m[2]); r.d.Tier == "" { // "(A. Rudd, 1926; in his hand)"
 			if end := nameEnd(m[2], toks, 0); end > 1 {
 				r.d.Tier = m[2][:toks[end-1].End]
 			}
 		}
-		r.d.Notes = append(r.d.Notes, m[2])
+		if m[2] != "" {
+			r.d.Notes = append(r.d.Notes, m[2])
+		}
 	}
 	if m := received.FindStringSubmatch(text); m != nil {
 		text = m[1]

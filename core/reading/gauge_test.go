@@ -367,7 +367,8 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sixth":     {247, 2},
 	"seventh":   {180, 0},
 	"eighth":    {197, 4},
-	"ninth":     {190, 2},
+	"ninth":     {190, 1},
+	"tenth":     {181, 1},
 }
 
 // silent is a test that prints nothing of its own.
@@ -386,7 +387,7 @@ func TestGauge(t *testing.T) {
 		}
 		for _, name := range corpus(t, lists) {
 			quiet := testing.TB(t)
-			if set == "tenth" { // nobody looks at what is never mended
+			if set == "held" { // nobody looks at what is never mended
 				quiet = silent{t}
 			}
 			x := weighText(quiet, name, func(s string) (Dressing, error) {

@@ -178,6 +178,9 @@ func (p phrase) bare() bool { return len(p.name) == 0 && len(p.colour) == 0 }
 
 // noun reads a phrase at token i, and tells where it ends; i where there is none.
 func (t *stretch) noun(i int) (phrase, int) {
+	if _, n := t.number(i + 1); t.is(i, cAct) > 0 && t.atStart(i) && n > 0 && t.toks[i+1].Kind == measure.Word && t.counts(i+1+n) == "" && t.nounFollows(i+1+n) { // "Twist three peacock herls"
+		return phrase{}, i
+	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}
 	if i > 0 && t.is(i-1, cPerson) > 0 && t.is(i, cAct) == 1 && t.is(i, cPreparation) == 0 { // "he strips eight fibres"
 		if _, n := t.number(i + 1); n > 0 || t.is(i+1, cArticle) > 0 {

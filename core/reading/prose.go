@@ -297,7 +297,7 @@ func (r *reader) named(t *stretch) {
 		if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
 			after, n2 = t.as(to+1, cAct)
 		}
-		for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+6; k++ { // "Frieda Stott, our treasurer, gave us this"
+		for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+12; k++ { // "Frieda Stott, our treasurer, gave us this"
 			if t.low(k) == "," {
 				after, n2 = t.as(k+1, cAct)
 				break
@@ -635,6 +635,16 @@ func (t *stretch) placedFirst(all []clause, i int) string {
 	return ""
 }
 
+// tiedLater tells a clause whose verb puts its subject on the fly: "are laid on".
+func (t *stretch) tiedLater(c clause) bool {
+	k := c.where(kAuxiliary)
+	if k < 0 || k+1 >= len(c.chunks) {
+		return false
+	}
+	x := c.chunks[k+1]
+	return x.kind == kAct && x.word == lexicon.ActTies || x.kind == kPrepared && t.is(x.from, cAct) > 0
+}
+
 // feather tells whether what was put on the fly last, no one has said as what, is a feather.
 func (t *stretch) feather(before []piece) bool {
 	for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
@@ -722,10 +732,11 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThings(before, last) {
 			return true
 		}
+		laid := i == 0 && c.first && x.thing.count != nil && c.has(kAuxiliary) && (act == "" || act == lexicon.ActTies) && t.tiedLater(c) && t.hasThings(before, last) // "Two whole feathers from the breast of a hen are laid on flat"
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
 		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
-		return bound || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
+		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
 	return false
 }
@@ -1066,7 +1077,7 @@ func (t *stretch) forPart(c clause) int {
 				return k
 			}
 		}
-		if x.kind != kPreposition || x.word != "for" && (x.word != "at" && x.word != "as" || k == 0 || x.word == "at" && c.has(kAct)) {
+		if alone := x.word == "as" && k == 0 && len(c.chunks) == 2 && !c.first; x.kind != kPreposition || x.word != "for" && !alone && (x.word != "at" && x.word != "as" || k == 0 || x.word == "at" && c.has(kAct)) {
 			continue
 		}
 		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"

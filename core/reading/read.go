@@ -156,6 +156,7 @@ type reader struct {
 	started     bool   // a part was seen
 	inNote      bool   // the last line was a note
 	letter      bool   // somebody was greeted
+	method      bool   // the steps are told, of parts that were listed before
 	odd         bool   // the title does not look like a name
 	headed      bool   // the title is a line of its own, which may turn out to be a heading
 	signed      bool   // a letter ends; its writer's name follows
@@ -207,6 +208,16 @@ func (r *reader) line(n int, s string) {
 		}
 		return
 	}
+	if head := strings.ToLower(strings.Trim(s, " =_*~.:#-")); methods[head] && len(r.d.Parts) >= 3 {
+		r.method = true
+		marks.set(0, len(s), "plain", "")
+		return
+	}
+	if r.method && !strings.Contains(s, ":") { // the steps of what was listed before
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s))
+		marks.set(0, len(s), "note", "")
+		return
+	}
 	wasBlank, prev := r.blank, r.prev
 	r.blank, r.prev = false, strings.TrimSpace(s)
 	start := bullet(s)
@@ -255,6 +266,18 @@ func (r *reader) line(n int, s string) {
 	}
 	if m := receivedAs.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "No. 88. Steerage. Recd. of T. Render 14.ii.1972. …"
 		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
+		marks.set(start, start+len(m[0]), "header", "")
+		if start += len(m[0]); start >= len(s) {
+			return
+		}
+	}
+	if m := pageEntry.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "p. 58. SLUICE MIDGE. Orig. Capt. Dunmore. 18 up-eye. Body: …"
+		r.d.Page, r.d.Title = cmp.Or(r.d.Page, m[1]), m[2]
+		if m[3] == "Tied" || m[3] == "Dr" {
+			r.d.Tier = cmp.Or(r.d.Tier, m[4])
+		} else {
+			r.d.Originator = cmp.Or(r.d.Originator, m[4])
+		}
 		marks.set(start, start+len(m[0]), "header", "")
 		if start += len(m[0]); start >= len(s) {
 			return
@@ -337,10 +360,13 @@ func (r *reader) advises(s string, g segment) bool {
 	return wants && t.is(0, cNoun)+t.is(0, cColour)+t.is(0, cAdjective)+t.is(0, cPreparation) == 0 || t.is(0, cInCase) > 0 || t.is(0, cNegation) > 0
 }
 
+// methods are the headings over the steps of the tying.
+var methods = lexicon.Set("method")
+
 // notaBene begins a line that is a remark, with no colon behind it.
 var notaBene = regexp.MustCompile(`^(?:NB|N\.B\.|P\.?S\.?|PPS)[ .:,-]+\S`)
 
-var numberedRow = regexp.MustCompile(`^\s*(\d{1,2})[.):]?\s+(?:\pL)`)
+var numberedRow = regexp.MustCompile(`^\s*(\d{1,2})[.):/]?\s+(?:\pL)`)
 
 // numberedRows gives where the text of each line begins behind its number, in a list whose numbers go
 // up one by one and stand before labels: "2 Thread - tan".
@@ -641,7 +667,7 @@ func bullet(s string) int {
 	if d == 0 && len(rest) > 3 && rest[0] >= 'a' && rest[0] <= 'z' && rest[1] == ')' && rest[2] == ' ' { // "c) tie in"
 		return i + 3
 	}
-	if d > 0 && d <= 2 && d+1 < len(rest) && (rest[d] == '.' || rest[d] == ')') && rest[d+1] == ' ' {
+	if d > 0 && d <= 2 && d+1 < len(rest) && (rest[d] == '.' || rest[d] == ')' || rest[d] == '/') && rest[d+1] == ' ' {
 		return i + d + 2
 	}
 	return i
@@ -1083,6 +1109,10 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 			set(&d.Originator)
 		}
 	case "source":
+		if strings.Contains(value, ". ") && wholeName.MatchString(value) && d.Tier == "" { // "FROM: P. Alder" is somebody
+			d.Tier = value
+			break
+		}
 		if name, page, ok := cutPage(value); ok && d.Page == "" {
 			value = name
 			d.Page = page

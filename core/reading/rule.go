@@ -886,7 +886,7 @@ var relationRules = []rule{
 		return chunk{kind: kContinues, word: label}, n > 0 && std.Name != role.Thread && label != t.label && t.atEnd(m.to)
 	}},
 	// what is left of the foam
-	{pattern: "article? rest article? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
+	{pattern: "article? rest article|pointer? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
 		at := m.the("noun_phrase").from
 		p, _ := t.noun(at)
 		return chunk{kind: kContinues, word: "rest", thing: &p}, p.noun && (t.low(at-1) == "of" || t.low(at-2) == "of")

@@ -124,6 +124,26 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if r.d.Title == "" && !r.started && len(text) > 2 && (text[0] == '[' && text[len(text)-1] == ']' || text[0] == '(' && text[len(text)-1] == ')') { // "[on the back of a photograph]"
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "note", "")
+		return
+	}
+	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
+		r.d.Title = m[1]
+		if y := dayIn.FindString(m[2]); y != "" {
+			r.d.Date = cmp.Or(r.d.Date, y)
+		}
+		r.d.Notes = append(r.d.Notes, m[2])
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	short := text
 	if m := fromAfter.FindStringSubmatch(text); m != nil {
 		short = m[1]
@@ -224,6 +244,16 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		return
 	}
 	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
+	if mark := strings.TrimSpace(s[:start]); mark == "*" || mark == "-" || mark == "•" || mark == "·" { // an item of a list goes on from no other
+		runsOn = false
+		t := newStretch(r.words, s, lexAt(s, start, len(s)), "")
+		if p, k := t.noun(0); k > 0 && p.lastNoun == material.Weight && r.d.Find(role.Underweight) < 0 && r.d.Find("weight") < 0 {
+			r.goOn()
+			r.started = true
+			r.parts(n, "weight", s, start, len(s), false, marks, false)
+			return
+		}
+	}
 	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 && (r.numbered == 0 && !stepNumber.MatchString(s)) {
 		r.continueLine(n, s, start, marks)
 		return
