@@ -16,9 +16,9 @@ import (
 type hazard struct {
 	code  string
 	kinds []material.Kind // of the material; any for none
-	words []string        // one of them stands in its name
+	words *hazardWords    // one of them stands in its name; nil for any name
 	// and, where given, one of these stands in what is done with it
-	done []string
+	done *hazardWords
 	text string
 	why  string
 }
@@ -31,15 +31,35 @@ var (
 )
 
 var hazards = []hazard{
-	{"ultraviolet", sets, []string{"uv", "ultraviolet", "light cured", "light curing"}, nil, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
-	{"ultraviolet", sets, nil, []string{"cured with the lamp", "cure with the lamp", "under the lamp", "cured under uv", "cured with uv", "uv lamp"}, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
-	{"resin", sets, []string{"resin", "epoxy"}, nil, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
-	{"instant-glue", sets, []string{"superglue", "super glue", "instant glue", "cyanoacrylate"}, nil, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
-	{"solvent", sets, []string{"varnish", "lacquer", "cement", "head cement", "shellac"}, nil, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
-	{"lead", heavy, []string{"lead"}, nil, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
-	{"dust", furs, nil, []string{"blended", "chopped", "mixed"}, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
-	{"dye", nil, nil, []string{"dye bath", "dyed at home", "picric"}, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
-	{"restricted", append(slices.Clone(skins), material.Unknown), []string{"jungle cock", "heron", "seal", "polar bear", "bustard", "kingfisher", "toucan", "macaw", "cock of the rock", "indian crow", "chatterer", "swan", "dotterel", "waterhen", "coot", "lapwing", "starling", "jay", "golden plover", "snipe", "owl", "eagle", "otter"}, nil, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
+	{"ultraviolet", sets, byName, nil, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
+	{"ultraviolet", sets, nil, byDoing, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
+	{"resin", sets, byName, nil, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
+	{"instant-glue", sets, byName, nil, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
+	{"solvent", sets, byName, nil, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
+	{"lead", heavy, byName, nil, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
+	{"dust", furs, nil, byDoing, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
+	{"dye", nil, nil, byDoing, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
+	{"restricted", append(slices.Clone(skins), material.Unknown), byName, nil, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
+}
+
+// hazardWords are a class of phrases, each with the code of the hazard it stands for.
+type hazardWords struct {
+	order []string
+	code  map[string]string
+}
+
+var (
+	byName  = &hazardWords{lexicon.Phrases("hazard"), lexicon.Values("hazard")}
+	byDoing = &hazardWords{lexicon.Phrases("hazard done"), lexicon.Values("hazard done")}
+)
+
+// find gives the first phrase for a hazard that some words hold.
+func (w *hazardWords) find(code string, holds func(phrase string) bool) (string, bool) {
+	i := slices.IndexFunc(w.order, func(p string) bool { return w.code[p] == code && holds(p) })
+	if i < 0 {
+		return "", false
+	}
+	return w.order[i], true
 }
 
 // standIns are words that make a material none of what it is named after.
@@ -84,20 +104,17 @@ func (hz hazard) calls(m dressing.Material, said string) (string, bool) {
 	if hz.kinds != nil && !slices.Contains(hz.kinds, material.KindOf(m.Name)) {
 		return "", false
 	}
-	word := m.Name
+	word, ok := m.Name, true
 	if hz.words != nil {
-		i := slices.IndexFunc(hz.words, func(w string) bool { return material.Holds(m.Name, w) && !shade(said, w) })
-		if i < 0 || standsIn(m.Name+" "+said) {
+		word, ok = hz.words.find(hz.code, func(w string) bool { return material.Holds(m.Name, w) && !shade(said, w) })
+		if !ok || standsIn(m.Name+" "+said) {
 			return "", false
 		}
-		word = hz.words[i]
 	}
 	if hz.done != nil {
-		i := slices.IndexFunc(hz.done, func(w string) bool { return material.Holds(m.Preparation+" "+said, w) })
-		if i < 0 {
+		if word, ok = hz.done.find(hz.code, func(w string) bool { return material.Holds(m.Preparation+" "+said, w) }); !ok {
 			return "", false
 		}
-		word = hz.done[i]
 	}
 	return word, true
 }

@@ -34,6 +34,14 @@ const (
 	CountEye     = "eye"
 )
 
+// Which way a shade changes a colour.
+const (
+	ShadeDark   = "dark"
+	ShadeLight  = "light"
+	ShadeBright = "bright" // stronger, not lighter
+	ShadeDull   = "dull"
+)
+
 // The styles of a hook.
 const (
 	StyleDry      = "dry"

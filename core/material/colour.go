@@ -15,7 +15,7 @@ type Colour struct {
 }
 
 var (
-	colourModifiers = lexicon.Set("shade")
+	colourModifiers = lexicon.Values("shade")
 	colours         = lexicon.Values("colour")
 )
 
@@ -58,8 +58,8 @@ func Hex(phrase string) (string, bool) {
 // shaded is a typical colour of a material made darker or lighter by one word, as in
 // "dark hare's mask"; ok is false for other words.
 func shaded(hex, word string) (string, bool) {
-	switch word {
-	case "dark", "light", "pale":
+	switch colourModifiers[word] {
+	case lexicon.ShadeDark, lexicon.ShadeLight:
 	default:
 		return hex, false
 	}
@@ -72,14 +72,14 @@ func shaded(hex, word string) (string, bool) {
 
 func shift(c colorful.Color, modifier string) colorful.Color {
 	l, a, b := c.Lab()
-	switch modifier {
-	case "dark", "deep", "dusky", "smoky":
+	switch colourModifiers[modifier] {
+	case lexicon.ShadeDark:
 		l, a, b = l*0.68, a*0.9, b*0.9
-	case "light", "pale":
+	case lexicon.ShadeLight:
 		l = l + (1-l)*0.42
-	case "hot", "bright", "fluorescent", "fluoro", "fl", "rich":
+	case lexicon.ShadeBright:
 		l, a, b = l*1.06, a*1.25, b*1.25
-	case "dirty", "dull":
+	case lexicon.ShadeDull:
 		l, a, b = l*0.9, a*0.7, b*0.7
 	default:
 		if h, ok := colours[modifier]; ok {

@@ -67,19 +67,6 @@ var sizes = lexicon.Set("grade")
 // Names lists the phrases that hold a colour word but are names.
 func Names() []string { return lexicon.Phrases("name") }
 
-// Amounts lists the words for how much.
-func Amounts() []string {
-	out := lexicon.Phrases("amount")
-	for _, thick := range []string{"a pencil lead thick", "pencil lead thick", "a pencil thick", "a matchstick thick", "the thickness of a pencil lead", "as thick as a pencil lead", "a pencil's thickness", "a pencil thickness", "pencil thickness", "the thickness of a pencil", "as thick as a pencil", "a matchstick's thickness", "the thickness of a matchstick", "as thick as a matchstick"} {
-		for _, when := range []string{"before", "after"} {
-			for _, what := range []string{"the underfur is combed out", "the underfur is out", "combing out the underfur", "combing", "it is combed", "cleaning"} {
-				out = append(out, thick+" "+when+" "+what)
-			}
-		}
-	}
-	return out
-}
-
 // Preparations lists the words for how a material is made ready or tied in. They take no
 // part in its name.
 func Preparations() []string { return lexicon.Phrases("preparation") }
@@ -95,7 +82,7 @@ func Colours() []string {
 }
 
 // IsModifier tells whether a word only changes a colour that follows it.
-func IsModifier(w string) bool { return colourModifiers[w] }
+func IsModifier(w string) bool { _, ok := colourModifiers[w]; return ok }
 
 // IsSize tells whether a word is a grade such as fine or medium.
 func IsSize(w string) bool { return sizes[w] }

@@ -1292,6 +1292,10 @@ func (m *maker) number1(c clause, i int) {
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
+	if x.v.Low == x.v.High && x.v.Low >= 1500 && x.v.Low <= 2100 || m.low(x.to) == "if" && m.part.Turns != nil { // "bought in 1962"; "2 turns if you have the feather, 3 if not"
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
 	switch {
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:

@@ -189,6 +189,27 @@ func nameLike(name string) bool {
 	return !oddInName.MatchString(name) && !unicode.IsLower(first) && len(strings.Fields(name)) <= 8
 }
 
+var (
+	namesNoFly = regexp.MustCompile(`[?=]|\d{1,2}(?:st|nd|rd|th)? (?:of )?\p{L}{3,9},? \d{2,4}\b|\p{Lu}\p{Ll}{2,8} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\d[./-]\d`)
+	capsAtEnd  = regexp.MustCompile(`^(.*\p{Ll}\P{L}+)(\p{Lu}[\p{Lu}'’-]+(?: \p{Lu}[\p{Lu}'’-]*)*)$`)
+	afterColon = regexp.MustCompile(`^([^:]*[, ][^:]*): (\p{Lu}[^:]*)$`)
+)
+
+// nameWithin finds the name of a fly in a line that is more than a name, and what stands before
+// it: "your dressing of the GRAVEL PIT BUZZER", "Sheet for the evening: Flood Gauge". A line
+// that is a day or a question names no fly, and all of it stands before.
+func nameWithin(line string) (before, name string) {
+	for _, form := range []*regexp.Regexp{capsAtEnd, afterColon} {
+		if m := form.FindStringSubmatch(line); m != nil && nameLike(m[2]) {
+			return strings.TrimRight(m[1], " :"), m[2]
+		}
+	}
+	if namesNoFly.MatchString(line) {
+		return line, ""
+	}
+	return "", line
+}
+
 // cutFold cuts a text at the first place of some words, in capitals or not.
 func cutFold(s, at string) (before, after string, found bool) {
 	i := strings.Index(strings.ToLower(s), at)

@@ -22,8 +22,12 @@ func (r *reader) finish() {
 	if d.Contradictions == nil {
 		d.Contradictions = []Contradiction{}
 	}
-	if r.odd && oddInName.MatchString(d.Title) { // "Fallow Lodge, 3rd May 1894" names no fly
-		d.Notes, d.Title = append([]string{d.Title}, d.Notes...), ""
+	if (r.odd || !nameLike(d.Title)) && len(d.Parts) > 0 {
+		before, name := nameWithin(d.Title)
+		if before != "" {
+			d.Notes = append([]string{before}, d.Notes...)
+		}
+		d.Title = name
 	}
 	r.optionals()
 	r.saidAgain()

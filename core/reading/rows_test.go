@@ -35,8 +35,11 @@ func saidOf(text string, w *Words) said1 {
 func exampleLines(t *testing.T) []string {
 	var out []string
 	seen := map[string]bool{}
-	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/sentences/*.txt"), corpus(t, "testdata/gauge/hands/*.txt"), corpus(t, "testdata/gauge/second/*.txt"), corpus(t, "testdata/gauge/third/*.txt"), corpus(t, "testdata/gauge/fourth/*.txt"), corpus(t, "testdata/gauge/fifth/*.txt"), corpus(t, "testdata/rows.txt"))
+	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/*/*.txt"), corpus(t, "testdata/rows.txt"))
 	for _, f := range files {
+		if strings.Contains(f, "/held/") { // the set that nothing is mended on proves no row
+			continue
+		}
 		b, err := os.ReadFile(f)
 		if err != nil {
 			t.Fatal(err)
@@ -95,6 +98,10 @@ var capitals = []string{"B. fur\n%s. red wool", "Hook: 14, shown 3 %s", "Hook: 1
 // 1,603 of some 6,000).
 const idleShare = 0.113
 
+// elsewhereTested are the classes of rows that say nothing of a reading: core/advice and core/winding
+// take each of theirs away.
+var elsewhereTested = map[string]bool{"hollow hair": true, "drop": true, "hazard": true, "hazard done": true, "fibre length": true}
+
 // TestEachRowMatters takes each row away in turn: some line then says something else.
 func TestEachRowMatters(t *testing.T) {
 	w := Builtin()
@@ -108,6 +115,9 @@ func TestEachRowMatters(t *testing.T) {
 	idle := map[string][]string{}
 	rows, byCorpus := 0, 0
 	for _, r := range lexicon.All() {
+		if elsewhereTested[r.Class] {
+			continue
+		}
 		rows++
 		matters := func(text string) (differs bool) {
 			if _, ok := now[text]; !ok {

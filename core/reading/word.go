@@ -58,7 +58,7 @@ func (t *tree) add(phrase string, c class, value string) {
 }
 
 // elsewhere are the classes that are asked for by other means than a look at a token.
-var elsewhere = map[string]bool{"header": true, "hue": true, "kind": true, "filler": true, "spelling": true, "hook style": true, "shown": true, "thread lead": true, "sentence lead": true, "own way": true, "opener": true, "singular": true, "abbreviation": true, "form field": true, "whole feather": true, "column": true, "letter label": true, "terse label": true}
+var elsewhere = map[string]bool{"header": true, "hue": true, "kind": true, "filler": true, "spelling": true, "hook style": true, "shown": true, "thread lead": true, "sentence lead": true, "own way": true, "opener": true, "singular": true, "abbreviation": true, "form field": true, "whole feather": true, "column": true, "letter label": true, "terse label": true, "hazard": true, "hazard done": true, "fibre length": true}
 
 // newTree holds all rows of a lexicon.
 func newTree(rows []lexicon.Row) *tree {

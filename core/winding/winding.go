@@ -290,21 +290,15 @@ type Item struct {
 }
 
 // fibreMM is how long the fibres of a material usually are, in millimetres:
-// what can be used of them, tip to butt. From memory.
-var fibreMM = []struct {
-	words     string
-	low, high float64
-}{
-	{"pheasant tail", 28, 42}, {"pheasant", 28, 42}, {"turkey tail", 30, 45}, {"moose", 35, 60}, {"cock hackle", 12, 22}, {"cock", 12, 22}, {"saddle", 10, 18}, {"spade", 16, 26}, {"hen", 8, 16},
-	{"mallard", 22, 38}, {"partridge", 10, 20}, {"heron", 40, 60}, {"goose", 30, 50}, {"ostrich", 25, 45}, {"peacock", 40, 120}, {"deer", 25, 50}, {"elk", 25, 50}, {"squirrel tail", 20, 40}, {"calf tail", 20, 40}, {"bucktail", 40, 90},
-}
+// what can be used of them, tip to butt. The first that a name holds counts.
+var fibreMM = lexicon.Ranges("fibre length")
 
 // FibreLength gives how long the fibres of a material usually are. ok is false
 // for one that the table does not have.
 func FibreLength(name string) (low, high float64, ok bool) {
 	for _, f := range fibreMM {
-		if material.Holds(name, f.words) {
-			return f.low, f.high, true
+		if material.Holds(name, f.Phrase) {
+			return f.Low, f.High, true
 		}
 	}
 	return 0, 0, false
