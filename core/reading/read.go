@@ -168,14 +168,16 @@ type reader struct {
 	firstOf    map[string]string
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
-	semis      bool // labels stand before a semicolon: "shuck; amber"
-	commas     bool // labels stand before a comma: "Tail, some fibres of a cock"
-	terse      bool // a label stood without a separator
-	columns    bool // labels and texts stand in columns, with spaces between
-	dashes     bool // a dash stood between a label and its text
-	noted      int  // the last line of which something became a note of the dressing
-	numbered   int  // where the text begins behind the number of a row, 0 where the line has none
-	sawBody    bool // a blank line followed the headers
+	headings   []heading // of a table that has a row for each fly
+	between    rune      // what parts its columns
+	semis      bool      // labels stand before a semicolon: "shuck; amber"
+	commas     bool      // labels stand before a comma: "Tail, some fibres of a cock"
+	terse      bool      // a label stood without a separator
+	columns    bool      // labels and texts stand in columns, with spaces between
+	dashes     bool      // a dash stood between a label and its text
+	noted      int       // the last line of which something became a note of the dressing
+	numbered   int       // where the text begins behind the number of a row, 0 where the line has none
+	sawBody    bool      // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
 }
@@ -228,6 +230,14 @@ func (r *reader) line(n int, s string) {
 	marks.set(0, start, "plain", "")
 	if tableHead(s) {
 		marks.set(start, len(s), "plain", "")
+		return
+	}
+	if list, between := across(s); list != nil && !r.started {
+		r.headings, r.between = list, between
+		marks.set(start, len(s), "plain", "")
+		return
+	}
+	if r.acrossRow(n, s, marks) {
 		return
 	}
 	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"

@@ -10,7 +10,8 @@ type Piece struct {
 
 // Split cuts a file into recipes: at ruled lines and form feeds, at a header
 // that names a pattern, at two blank lines, and where a blank line is followed
-// by a short line without a label and then a hook.
+// by a short line without a label and then a hook. A table that has a row for each fly gives a
+// piece for each row, under the table's heading.
 func Split(text string) []Piece {
 	lines := strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n")
 	var out []Piece
@@ -40,7 +41,20 @@ func Split(text string) []Piece {
 		}
 		return "", segs[0].roles[0], true
 	}
+	read := 0 // the lines that a table took
 	for i, l := range lines {
+		if i < read {
+			continue
+		}
+		if headings, between := across(l); headings != nil && parts == 0 {
+			for read = i + 1; read < len(lines) && len(cellsOf(lines[read], between)) == len(headings); read++ {
+				out = append(out, Piece{read + 1, strings.Join(append(now, l, lines[read]), "\n") + "\n"})
+			}
+			if read > i+1 {
+				now, begin = nil, read
+				continue
+			}
+		}
 		t := strings.TrimSpace(l)
 		ruled := len(t) >= 3 && strings.Trim(t, "=-_*~#") == "" || strings.HasPrefix(l, "\f")
 		if ruled {

@@ -1,0 +1,127 @@
+package reading
+
+import (
+	"encoding/csv"
+	"strings"
+
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// A cell is a field of a row, as bytes of the line.
+type cell struct{ from, to int }
+
+func (c cell) of(s string) string { return s[c.from:c.to] }
+
+// leastAcross is how many columns must be headed by a part before a line heads a table of flies.
+const leastAcross = 3
+
+// cellsOf cuts a line at a separator, as encoding/csv does (RFC 4180), and gives where each field
+// stands. A line that is no such row gives none.
+func cellsOf(s string, separator rune) []cell {
+	if separator == '|' { // such tables quote nothing
+		var out []cell
+		at := 0
+		for _, part := range strings.Split(s, "|") {
+			out = append(out, trimmed(s, at, at+len(part)))
+			at += len(part) + 1
+		}
+		if len(out) > 2 && out[0].of(s) == "" && out[len(out)-1].of(s) == "" {
+			out = out[1 : len(out)-1]
+		}
+		return out
+	}
+	in := csv.NewReader(strings.NewReader(s))
+	in.Comma, in.LazyQuotes, in.FieldsPerRecord = separator, true, -1
+	fields, err := in.Read()
+	if err != nil {
+		return nil
+	}
+	var out []cell
+	for i := range fields {
+		_, column := in.FieldPos(i)
+		from := column - 1
+		if strings.HasPrefix(s[from:], `"`) {
+			from++
+		}
+		to := from + len(fields[i])
+		if to > len(s) || s[from:to] != fields[i] { // doubled quotes in it
+			return nil
+		}
+		out = append(out, trimmed(s, from, to))
+	}
+	return out
+}
+
+func trimmed(s string, from, to int) cell {
+	for from < to && (s[from] == ' ' || s[from] == '\t') {
+		from++
+	}
+	for to > from && (s[to-1] == ' ' || s[to-1] == '\t') {
+		to--
+	}
+	return cell{from, to}
+}
+
+// A heading is what a column of a table of flies holds: a header such as a title, or a part.
+type heading struct{ header, label string }
+
+// across gives the headings of a line that heads a table in which each fly has a row, and what
+// parts its columns: "Fly;Hook;Thread;Tail;Body". It gives none for any other line.
+func across(s string) ([]heading, rune) {
+	for _, separator := range []rune{';', '\t', '|', ','} {
+		cells := cellsOf(s, separator)
+		if len(cells) <= leastAcross {
+			continue
+		}
+		var out []heading
+		parts := 0
+		for _, c := range cells {
+			name := strings.ToLower(strings.Trim(c.of(s), " :*_."))
+			toks := measure.Lex(name)
+			h := heading{}
+			if of, n := headerAt(toks, 0); n > 0 && n == len(toks) {
+				h.header = of
+			} else if _, ok := role.Find(name); ok {
+				h.label = name
+				parts++
+			} else if name != "" && !columnNames[name] {
+				break
+			}
+			out = append(out, h)
+		}
+		if len(out) == len(cells) && parts >= leastAcross {
+			return out, separator
+		}
+	}
+	return nil, 0
+}
+
+// acrossRow reads a row of a table of flies; false where the line is none.
+func (r *reader) acrossRow(n int, s string, marks *marks) bool {
+	if r.headings == nil || r.started {
+		return false
+	}
+	cells := cellsOf(s, r.between)
+	if len(cells) != len(r.headings) {
+		return false
+	}
+	at := 0
+	for i, c := range cells {
+		marks.set(at, c.from, "plain", "")
+		at = c.to
+		switch h := r.headings[i]; {
+		case c.of(s) == "":
+		case h.header != "":
+			r.header(n, h.header, c.of(s), c.from, c.from, marks, s[:c.to])
+		case h.label != "":
+			r.started = true
+			r.parts(n, h.label, s, c.from, c.to, false, marks, false)
+		default:
+			r.d.Notes = append(r.d.Notes, c.of(s))
+			marks.set(c.from, c.to, "note", "")
+		}
+	}
+	marks.set(at, len(s), "plain", "")
+	return true
+}
