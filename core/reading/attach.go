@@ -221,7 +221,7 @@ func (m *maker) clause(c *clause, n int) {
 	case m.aside:
 		m.remark(*c, "kept as a remark")
 		return
-	case c.chunks[0].kind == kCorrects:
+	case c.chunks[0].kind == kCorrects, len(c.chunks) > 1 && c.chunks[0].kind == kAnd && c.chunks[1].kind == kCorrects:
 		m.corrects = true
 		if len(c.chunks) == 1 {
 			m.take(c.from(), c.to(), "plain", "")
@@ -253,7 +253,7 @@ func (m *maker) clause(c *clause, n int) {
 	case c.kind == saysAside:
 		m.bracket = c.open == "(" || c.open == "["
 		m.aside = (c.has(kSays) || c.byOthers()) && (c.shut == "" || c.shut == "," && m.wonders(*c)) || c.has(kAgain) || c.has(kDoubtful) && m.bracket
-		if c.has(kThing, kLength, kTurns, kNumber) {
+		if c.has(kThing, kLength, kTurns, kNumber) && !c.has(kSays) {
 			m.conditions(*c)
 		}
 		m.remark(*c, "kept as a remark")
@@ -594,7 +594,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kThread:
 		m.threadSize(x)
 	case kCoats:
-		if p.Coats == 0 {
+		if p.Coats == 0 && m.low(x.from-1) != "over" { // "wound over a wet coat of varnish"
 			p.Coats = x.v.High
 		}
 		m.note(x.from, x.to, "")
@@ -604,6 +604,10 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, "amount", "what of the whole each is")
 	case kContinues, kSame:
+		if x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
+			m.note(x.from, x.to, "kept as a remark")
+			return
+		}
 		if x.word == "" || x.word == "same" {
 			m.sameAgain(x)
 			return
@@ -765,7 +769,23 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActTies && i > 0 && c.chunks[i-1].kind == kAct && strings.HasSuffix(m.text(c.chunks[i-1].from, c.chunks[i-1].to), " on"), // "the fibres laid on the silk"
+		prep == "" && p.definite && m.act == lexicon.ActCovers && i > 0 && c.chunks[i-1].kind == kAct: // "cover the lead with floss"
+		return shadow("what lies under it")
+	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
+		return shadow("kept as a remark")
+	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
+		return shadow("how much more, kept as said")
 	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+		return shadow("kept as a remark")
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPart && m.otherPart(c.chunks[i-2].word): // "with the under-body of yellow showing"
+		return shadow("of another part")
+	case prep == "with" && p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && len(m.said) == 0: // "dub it with the same fur"
+		m.sameThing(p)
+		m.inked(p)
+		m.said = append(m.said, placed{p, c.open, false})
+		return true
+	case prep == "of" && p.of && !p.noun && len(p.colour) == 0 && m.nounSaid():
 		return shadow("kept as a remark")
 	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
 		m.take(x.from, x.to, "plain", "named before")
@@ -1280,7 +1300,7 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "plain", "")
 		return
 	}
-	alone := len(c.chunks) == 1 || len(c.chunks) == 2 && (i == 1 && m.is(c.chunks[0].from, cDegree) > 0 || i == 0 && c.chunks[1].kind == kPlain) // "five will suffice"
+	alone := len(c.chunks) == 1 || i > 0 && c.chunks[i-1].kind == kCorrects || len(c.chunks) == 2 && (i == 1 && m.is(c.chunks[0].from, cDegree) > 0 || i == 0 && c.chunks[1].kind == kPlain) // "five will suffice"
 	whole := x.v.Low >= 1
 	if m.corrects && whole && alone && m.part.Count != nil { // "three strands of black rubber, no, two"
 		m.part.Count.Low, m.part.Count.High = x.v.Low, x.v.High
@@ -1294,6 +1314,11 @@ func (m *maker) number1(c clause, i int) {
 	}
 	if x.v.Low == x.v.High && x.v.Low >= 1500 && x.v.Low <= 2100 || m.low(x.to) == "if" && m.part.Turns != nil { // "bought in 1962"; "2 turns if you have the feather, 3 if not"
 		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
+	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
@@ -1429,7 +1454,9 @@ func (m *maker) sameAgain(x chunk) {
 		m.take(x.from, x.to, "plain", "")
 		return
 	}
-	fits := func(q Part, r role.Role) bool { return r.Form == role.FormTail }
+	fits := func(q Part, r role.Role) bool {
+		return r.Form == role.FormTail || r.Form == role.FormCase && q.Count != nil && q.Count.Of == lexicon.CountFibre
+	}
 	if x.word == "same" {
 		fits = func(q Part, r role.Role) bool { return r.Form == role.FormTail || r.Form == role.FormWound }
 	}
@@ -1779,6 +1806,12 @@ func (m *maker) idle(c clause) bool {
 	return words == 0
 }
 
+// otherPart tells the label of a part that is not this one.
+func (m *maker) otherPart(label string) bool {
+	std, ok := role.Find(label)
+	return ok && std.Name != m.std.Name
+}
+
 // rest takes what is left of a thing: it goes on from the part that the thing was named for;
 // the rest of the thread is thread.
 func (m *maker) rest(c clause, i int) {
@@ -1879,6 +1912,9 @@ func (m *maker) ownThing(p phrase) bool {
 // tierOf tells the tier of this dressing, by a part of his name, from others.
 func (m *maker) tierOf(list []chunk) {
 	for i, x := range list {
+		if x.kind == kOthers && i == 0 && m.d.Tier == "" && m.doer == "" && m.personAt(x.from) == x.to-x.from && len(list) > 2 && list[1].kind == kAct && list[2].kind == kThing { // "Martin took a pinch of black marabou"
+			m.doer = m.text(x.from, x.to)
+		}
 		if x.kind == kOthers && m.isTier(m.text(x.from, x.to)) {
 			list[i].kind = kPerson
 		}
@@ -1888,7 +1924,7 @@ func (m *maker) tierOf(list []chunk) {
 // isTier tells whether somebody is who tied this fly.
 func (r *reader) isTier(name string) bool {
 	name = strings.TrimSuffix(strings.TrimSuffix(name, "'s"), "’s")
-	return name != "" && r.d.Tier != "" && strings.Contains(r.d.Tier, name)
+	return name != "" && (r.d.Tier != "" && strings.Contains(r.d.Tier, name) || name == r.doer)
 }
 
 // nothing tells "trimmed nothing" and "married to nothing".

@@ -7,6 +7,7 @@ import (
 	"mothledger/core/hook"
 	"mothledger/core/lexicon"
 	"mothledger/core/material"
+	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
@@ -393,5 +394,15 @@ func (m *maker) settleOnce() {
 	was, now := m.said[k], m.said[k+1]
 	was.alt, was.joint = true, "or"
 	now.alt, now.joint = false, ""
+	if had, c := was.count, m.part.Count; had != nil && c != nil && *had == (measure.Interval{Low: c.Low, High: c.High}) { // "a strip of foam was tried, then ten fibres"
+		if m.part.Count = nil; now.count != nil {
+			m.part.Count = &Count{Low: now.count.Low, High: now.count.High, Of: now.unit}
+		}
+	}
 	m.said[k], m.said[k+1] = now, was
+	for k+2 < len(m.said) && !m.said[k+2].noun && !m.said[k+2].alt { // what is said behind it is said of the new one
+		more := m.said[k+2]
+		m.said[k].colour, m.said[k].prep = append(m.said[k].colour, more.colour...), append(m.said[k].prep, more.prep...)
+		m.said = slices.Delete(m.said, k+2, k+3)
+	}
 }

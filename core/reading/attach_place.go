@@ -55,6 +55,9 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+	case m.std.Name == role.Thread && l.Reach && !l.IsPart() && l.Low == 1 && l.High == 1 && m.act == lexicon.ActWinds && p.To.IsZero(): // "wound all the way to the bend"
+		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
+		m.take(x.from, x.to, "place", "ends "+placeMeaning(p.To))
 	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
 		note("kept as a remark")
 	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
@@ -99,7 +102,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		mm && m.std.Form == role.FormWound && m.thickness(x.from),
 		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
 		note("kept as a remark")
-	case before == "within" || before == "by", m.std.Form == role.FormRib, m.std.Spans && m.workedTo(x.from), m.fullest(x.from):
+	case before == "within" || before == "by" && !(m.std.Form == role.FormTail && m.act == lexicon.ActReaches), m.std.Form == role.FormRib, m.std.Spans && m.workedTo(x.from), m.fullest(x.from):
 		note("kept as a remark")
 	default:
 		m.keepLength(x)

@@ -126,6 +126,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysPlainly && out[i-1].kind == saysElse && !out[i].first && len(out[i].chunks) <= 3 && out[i].chunks[0].kind == kThing && out[i].has(kAuxiliary) { // "take deer, roe is best"
 			out[i].kind = saysElse
 		}
+		if i > 1 && out[i].kind == saysPlainly && out[i-1].kind == saysCase && len(out[i-2].chunks) == 1 && (out[i-2].has(kElse) || out[i-2].has(kOr)) && out[i].has(kThing) { // "badger, or, if that is too stiff, hen"
+			out[i].kind = saysElse
+		}
 		if i > 0 && out[i].kind == saysCase && !out[i].first && out[i].has(kNegation) && out[i-1].first && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 2 && out[i-1].chunks[0].kind == kAct && out[i-1].chunks[0].word == lexicon.ActBrings && out[i-1].chunks[1].kind == kThing && i > 1 { // "Use roe if you have no red deer"
 			out[i-1].kind = saysElse
 		}
@@ -231,7 +234,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
 	case kPerson, kOthers:
-		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
+		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing) || first == kWhy && t.low(cur.from()) == "since" && cur.has(kAuxiliary, kAct)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true
 		}
 		return i+1 < len(list) && list[i+1].kind == kSays
@@ -328,6 +331,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
 			return saysAside
 		}
+		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && (t.low(last.from) == "does" || t.low(last.from) == "do") { // "A dark starling does where snipe is not to be had"
+			return saysElse
+		}
 		if n > 0 && c.first && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
 			return saysElse
 		}
@@ -335,6 +341,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if i := c.where(kThing); t.low(first.from) == "which" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && i > 0 && c.chunks[i].thing.definite && !c.has(kEnd, kPlace, kLength, kTurns, kStretch, kStart, kWay, kTimes) { // "which stops the fur from slipping"
 			return saysWhy
 		}
+	}
+	if k := c.where(kAbsent); k >= 0 && k+1 < len(c.chunks) && c.chunks[k+1].kind == kElsewhat && c.chunks[k].word == "" && c.byOthers() { // "Petra has no opinion of dubbing"
+		return saysAside
 	}
 	switch {
 	case n > 0 && t.supposes(c): // "with a coarser quill you would get fewer segments"

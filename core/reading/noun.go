@@ -834,7 +834,7 @@ func (t *stretch) colour(k int) (string, int) {
 	last := j + n - 1
 	if t.low(k) == "medium" && j > k { // "medium copper wire" is of medium gauge
 		switch kind, _ := t.headKind(last + 1); {
-		case material.IsMetal(t.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip:
+		case material.IsMetal(t.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip, t.low(last+1) == "chenille":
 			return "", 0
 		}
 	}

@@ -402,6 +402,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			}
 		}
 	}
+	if i > 0 && c.open == "," && c.has(kThing) && (c.kind == saysPlainly || c.kind == saysElse) {
+		if label := t.partWished(all[i-1]); label != "" {
+			whole.label = label
+			return []piece{whole}
+		}
+	}
 	if k := t.forPart(c); k >= 0 && c.kind == saysAside { // "my father used ginger for the hackle"
 		whole.label, _ = t.role(t.afterArticle(c.chunks[k].to))
 		return []piece{whole}
@@ -1102,7 +1108,7 @@ func (t *stretch) afterArticle(k int) int {
 // material's name is of that.
 func (t *stretch) subject(c clause, next clause) string {
 	for k := c.from(); k < c.to(); k++ { // labels of two words: "a wing case of olive raffia"
-		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) {
+		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) && !t.threadOf(c, k, label) {
 			return label
 		}
 	}
@@ -1186,6 +1192,26 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 	}
 	return ""
+}
+
+// partWished gives the part that a clause is about which says who wants it: "if you want a hot spot".
+func (t *stretch) partWished(c clause) string {
+	if c.kind != saysCase || !c.has(kPerson, kOthers) || !c.has(kAct) {
+		return ""
+	}
+	for k := c.from() + 1; k < c.to(); k++ {
+		if label, n := t.role(k); n > 0 && k+n == c.to() && t.is(k-1, cArticle) > 0 {
+			return label
+		}
+	}
+	return ""
+}
+
+// threadOf tells a label that is only what another part is made of: "her body is black tying thread".
+func (t *stretch) threadOf(c clause, k int, label string) bool {
+	std, _ := role.Find(label)
+	i := c.where(kPart)
+	return std.Name == role.Thread && i >= 0 && c.chunks[i].to < k
 }
 
 // alongBody tells a hackle that goes along the body: it follows the rib, or lies over the fur.
@@ -1356,6 +1382,9 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		}
 		p := x.thing
 		name := strings.Join(p.name, " ")
+		if material.KindOf(name) == material.Weight { // "ten turns of fine lead wire"
+			return "weight"
+		}
 		switch p.lastNoun {
 		case material.Thread:
 			if last == role.Hook || last == "" {

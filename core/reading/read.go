@@ -168,6 +168,7 @@ type reader struct {
 	firstOf    map[string]string
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
+	doer       string    // who ties, where no tier is named: the first who takes a thing in hand
 	headings   []heading // of a table that has a row for each fly
 	between    rune      // what parts its columns
 	semis      bool      // labels stand before a semicolon: "shuck; amber"

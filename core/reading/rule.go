@@ -242,6 +242,9 @@ var turnRules = []rule{
 		l := m.the("position").l
 		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()
 	}},
+	{pattern: "'past'|'beyond' article? 'bend'|'hook' 'by' length", says: func(t *stretch, m match) (chunk, bool) { // past the bend by a third of the shank
+		return chunk{kind: kLength, l: m.the("length").l}, t.std.Form == role.FormTail
+	}},
 	{pattern: "number 'times' 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
@@ -891,6 +894,10 @@ var relationRules = []rule{
 		p, _ := t.noun(at)
 		return chunk{kind: kContinues, word: "rest", thing: &p}, p.noun && (t.low(at-1) == "of" || t.low(at-2) == "of")
 	}},
+	{pattern: "article? counted|counted_name 'left'|'remaining' 'over'? 'from' article? part", says: func(t *stretch, m match) (chunk, bool) { // the fibres left over from the tail
+		std, _ := role.Find(m.the("part").value)
+		return chunk{kind: kContinues, word: m.the("part").value}, std.Name != t.std.Name && std.Name != role.Thread
+	}},
 	// the rest of those fibres, the same fibres
 	{pattern: "article? rest pointer counted", says: func(t *stretch, m match) (chunk, bool) { return chunk{kind: kContinues}, true }},
 	{pattern: "pointer counted", says: func(t *stretch, m match) (chunk, bool) {
@@ -934,6 +941,30 @@ var jointRules = []rule{
 			return chunk{}, false
 		}
 		return chunk{kind: kAbsent, word: label, to: end}, end == len(t.toks) || t.mark(end) || t.is(end, cAnd)+t.is(end, cOr) > 0
+	}},
+	{pattern: "'no' part|label specimen", says: func(t *stretch, m match) (chunk, bool) { // no wing on this one
+		label, _ := t.role(m.from + 1)
+		std, _ := role.Find(label)
+		return chunk{kind: kAbsent}, t.atStart(m.from) && t.atEnd(m.to) && std.Name == t.std.Name && t.std.Name != ""
+	}},
+	{pattern: "'measured'|'matched' 'against' article? 'shank'|'hook'", says: func(t *stretch, m match) (chunk, bool) { // measured against the shank
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, !t.spans()
+	}},
+	{pattern: "'no' 'further'|'farther' 'back'? 'than' stands_to? position", says: func(t *stretch, m match) (chunk, bool) { // goes no further back than above the point
+		l := m.the("position").l
+		return chunk{kind: kEnd, l: l}, !l.IsZero()
+	}},
+	{pattern: "'from'|'at' article? 'second'|'third'|'fourth'|'fifth' turns", says: t2(kRemark, "")}, // from the third turn of the rib
+	{pattern: "'else'|'otherwise' article", says: func(t *stretch, m match) (chunk, bool) { // else the herl will break
+		return chunk{kind: kWhy, to: m.from + 1}, true
+	}},
+	{pattern: "'number'|'numbering' number", says: func(t *stretch, m match) (chunk, bool) { // the fibres number eight
+		return chunk{kind: kNumber, v: m.the("number").v}, t.is(m.from-1, cCounted) > 0
+	}},
+	{pattern: "'until'|'till' length auxiliary 'covered'|'filled'|'hidden'|'full'", says: func(t *stretch, m match) (chunk, bool) { // until two thirds of the shank is covered
+		l := m.the("length").l
+		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
+		return chunk{kind: kEnd, l: l}, l.Of == measure.Shank && !l.Reach && l.Low >= 0 && (t.std.Form == role.FormWound || t.std.Name == role.Thread)
 	}},
 	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
