@@ -141,6 +141,11 @@ func (m *maker) absent() bool {
 		m.note(0, len(m.toks), "this part is left out")
 		return true
 	}
+	if m.all[0].kind == saysCase && (len(m.all) == 1 && m.all[0].has(kAbsent) || len(m.all) == 2 && m.all[1].has(kAbsent)) { // "If the water is clear he leaves the flash out"
+		m.part.Optional = true
+		m.note(0, len(m.toks), "an extra; in some case it is left out")
+		return true
+	}
 	c := m.all[0]
 	first := c.chunks[0]
 	if first.kind == kAnd && len(c.chunks) > 1 { // "no tail and no rib"
@@ -423,6 +428,9 @@ func (m *maker) saidBy(c clause) {
 
 // conditions keeps the conditions of a clause whose values are not the part's own.
 func (m *maker) conditions(c clause) {
+	if k := c.where(kAct); k >= 0 && c.chunks[k].word == lexicon.ActDoes && !c.has(kThing) { // "He fishes it after dark"
+		return
+	}
 	for _, x := range c.chunks {
 		if x.kind == kWhen {
 			m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(x.from, x.to), Text: m.text(c.from(), x.from), SizeLow: x.low, SizeHigh: x.top})
@@ -641,6 +649,10 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kVague, kReplaces:
 		m.take(x.from, x.to, "alternative", "")
 	case kWhen:
+		if m.act == lexicon.ActDoes { // "He fishes it after dark"
+			m.note(x.from, x.to, "kept as a remark")
+			return
+		}
 		m.take(x.from, x.to, "condition", "")
 	case kNumber:
 		m.number1(c, i)
@@ -772,11 +784,14 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActTies && i > 0 && c.chunks[i-1].kind == kAct && strings.HasSuffix(m.text(c.chunks[i-1].from, c.chunks[i-1].to), " on"), // "the fibres laid on the silk"
 		prep == "" && p.definite && m.act == lexicon.ActCovers && i > 0 && c.chunks[i-1].kind == kAct: // "cover the lead with floss"
 		return shadow("what lies under it")
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActWinds && m.std.Form == role.FormWound && i+1 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "with": // "dub the silk with mole"
+		m.note(x.from, x.to, "what it is wound on")
+		return false
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
 		return shadow("how much more, kept as said")
-	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0 && !andThing(c, i)), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPart && m.otherPart(c.chunks[i-2].word): // "with the under-body of yellow showing"
 		return shadow("of another part")
@@ -855,7 +870,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.take(x.from, x.to, "plain", "named before")
 		return false
 	}
-	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse})
+	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse || i > 0 && c.chunks[i-1].kind == kWhen && p.noun && m.nounSaid()}) // "and on the smaller ones starling"
 	if c.has(kOnce) {
 		m.once = len(m.said)
 	} else if last := len(m.said) - 1; c.has(kInPlace) && last > 0 && m.caseFollows(c) { // "peacock instead, if preferred"
@@ -1804,6 +1819,11 @@ func (m *maker) idle(c clause) bool {
 		}
 	}
 	return words == 0
+}
+
+// andThing tells a colour that stands before another thing: "olive and orange seal's fur".
+func andThing(c clause, i int) bool {
+	return i+2 < len(c.chunks) && c.chunks[i+1].kind == kAnd && c.chunks[i+2].kind == kThing && c.chunks[i+2].thing.noun
 }
 
 // otherPart tells the label of a part that is not this one.

@@ -55,7 +55,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		p.To = l
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
-	case m.std.Name == role.Thread && l.Reach && !l.IsPart() && l.Low == 1 && l.High == 1 && m.act == lexicon.ActWinds && p.To.IsZero(): // "wound all the way to the bend"
+	case m.std.Name == role.Thread && l.Reach && !l.IsPart() && l.Low == 1 && l.High == 1 && (m.act == lexicon.ActWinds || m.act == lexicon.ActTies) && p.To.IsZero(): // "wound all the way to the bend"
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(p.To))
 	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
@@ -400,6 +400,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		m.stretch1(c, i)
 	case kStart:
 		switch {
+		case i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
+			remark()
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
 			if n := len(m.said); n > 0 {
 				m.said[n-1].prep = append(m.said[n-1].prep, m.text(x.from, x.to))
@@ -489,6 +491,11 @@ func withThing(c clause, i int) bool {
 func (m *maker) returns(c clause, i int) bool {
 	if m.std.Name == role.Thread || i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
 		return false
+	}
+	for k := i + 3; k < len(c.chunks); k++ {
+		if c.chunks[k].kind == kAnd { // "to the eye and back and up once more" ends at the eye
+			return false
+		}
 	}
 	return m.is(c.chunks[i+2].from, cBackAgain) > 0
 }

@@ -181,6 +181,9 @@ func (t *stretch) noun(i int) (phrase, int) {
 	if _, n := t.number(i + 1); t.is(i, cAct) > 0 && t.atStart(i) && n > 0 && t.toks[i+1].Kind == measure.Word && t.counts(i+1+n) == "" && t.nounFollows(i+1+n) { // "Twist three peacock herls"
 		return phrase{}, i
 	}
+	if t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && t.is(i+1, cArticle) > 0 && t.capital(i) { // "Twist the butts"
+		return phrase{}, i
+	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}
 	if i > 0 && t.is(i-1, cPerson) > 0 && t.is(i, cAct) == 1 && t.is(i, cPreparation) == 0 { // "he strips eight fibres"
 		if _, n := t.number(i + 1); n > 0 || t.is(i+1, cArticle) > 0 {
@@ -457,6 +460,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.grade = append(p.grade, t.lows(k, k+n))
 		return n
 	}
+	if n := t.grown(p, k); n > 0 {
+		return n
+	}
 	if n := t.unitHere(p, k); n > 0 {
 		return n
 	}
@@ -486,6 +492,40 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		return t.named(p, k, 1, false)
 	}
 	return 0
+}
+
+// grown reads what grows where on which beast, up to the beast: "slips from the tail of a" hen
+// pheasant, "fur from the ear of a" hare. Where it grows stands behind the beast in the name.
+func (t *stretch) grown(p *phrase, k int) int {
+	if len(p.name) > 0 || p.behind != "" || t.low(k+1) != "from" && t.low(k+1) != "of" && t.low(k+1) != "off" {
+		return 0
+	}
+	j := t.pastArticle(k + 2)
+	for t.is(j, cQuality) > 0 && t.is(j, cGrowsOn) == 0 {
+		j++
+	}
+	at := t.low(j)
+	if t.is(j, cGrowsOn)+t.is(j, cAdjective) == 0 && !(t.is(j, cNoun) > 0 && t.is(k, cNoun) > 0) || at == t.std.Name && t.std.Form == role.FormWing || t.is(j, cOfHook) > 0 || t.low(j+1) != "of" || coverings[at] && t.counts(k) != "" {
+		return 0
+	}
+	end := t.pastArticle(j + 2)
+	if !t.describes(end) {
+		return 0
+	}
+	of := t.counts(k)
+	kind, ok := material.NounKind(t.low(k))
+	switch {
+	case of != "":
+		p.unit, p.unitA, p.of, p.source = of, k, true, t.low(k+1) == "from"
+	case !ok || kind != material.Fur && kind != material.Hair:
+		return 0
+	}
+	if kind == material.Fur && t.is(end, cNoun) > 0 && t.atEnd(end+1) { // "fur from the ear of a hare": hare's ear
+		p.name, p.nameAt, p.noun, p.lastNoun = []string{t.low(end) + "'s " + at}, end, true, kind
+		return end + 1 - k
+	}
+	p.behind = at
+	return end - k
 }
 
 // grownOn tells "from the belly of a water rat".

@@ -147,6 +147,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 				continue
 			}
 			p.sentence = sentence
+			p.absent = p.absent || all[i].has(kAbsent) && !all[i].has(kThing)
 			p.label = asBefore(p.label, near)
 			if p.label == role.Hook {
 				p.from = t.pastName(p.from, p.to, r.d.Title)
@@ -354,6 +355,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if len(c.chunks) > 3 && c.chunks[0].kind == kPreposition && c.chunks[0].word == "with" && c.chunks[1].kind == kThing && c.chunks[1].thing.definite && c.chunks[1].thing.lastNoun == material.Thread && c.chunks[2].kind == kPerson { // "With the same thread he caught in copper wire"
 		c.chunks = c.chunks[2:]
 	}
+	if len(c.chunks) > 3 && c.chunks[0].kind == kPreposition && c.chunks[0].word == "with" && c.chunks[1].kind == kThing && !c.chunks[1].thing.definite && c.chunks[1].thing.lastNoun == material.Thread && c.chunks[2].kind == kPerson && !spoken(before, role.Thread) { // "With rust brown thread he fastened in two fibres"
+		rest := slices.Clone(all)
+		rest[i].chunks = c.chunks[2:]
+		thread := piece{label: role.Thread, from: c.chunks[0].to, to: c.chunks[2].from}
+		return append([]piece{thread}, r.pieces(t, rest, i, append(slices.Clone(before), thread))...)
+	}
 	whole := piece{from: c.from(), to: c.to()}
 	if k := c.where(kAbsent); k >= 0 && c.chunks[k].word != "" { // "No tail and no rib."
 		var none []piece
@@ -381,7 +388,14 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		first := clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
 		told := slices.Clone(all)
 		told[i] = first
-		return append(r.pieces(t, told, i, before), piece{label: "hook", from: c.chunks[k].from, to: c.to()})
+		list := append(r.pieces(t, told, i, before), piece{label: "hook", from: c.chunks[k].from, to: c.to()})
+		for e := k + 1; e < len(c.chunks); e++ { // "at the eye of a size 16 hook and taken to the bend"
+			if c.chunks[e].kind == kAnd && t.low(c.chunks[e-1].to-1) == "hook" {
+				list[len(list)-1].to = c.chunks[e].from
+				return append(list, piece{label: list[len(list)-2].label, from: c.chunks[e].from, to: c.to()})
+			}
+		}
+		return list
 	}
 	if c.has(kOthers) && len(before) == 0 && t.byAct(c) != "" { // "Tobias Render tied his Ferry Rope on a long shank 8"
 		whole.label = "hook"
@@ -423,6 +437,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		}
 		if last == "" && c.kind == saysWhy && t.byAct(c) != "" { // "so the size ran from 4 to 10"
 			whole.label = "hook"
+		}
+		if i+1 < len(all) && c.kind == saysCase && !all[i+1].first {
+			if label := t.partLeftOut(all[i+1]); label != "" { // "If the water is clear he leaves the flash out"
+				whole.label = label
+				return []piece{whole}
+			}
 		}
 		if label := t.whoseThing(c, before); label != "" && (c.kind == saysCase || c.kind == saysInstead) { // "if you have no goose"
 			whole.label = label
@@ -479,6 +499,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if label := t.strangePart(c); label != "" {
+		whole.label = label
+		return []piece{whole}
+	}
 	if label := t.thereIs(c); label != "" {
 		whole.label = label
 		return []piece{whole}
@@ -497,12 +521,20 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = last
 		return []piece{whole}
 	}
+	if t.dubsThread(c) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "Dub the silk with a dusting of mole"
+		whole.label = role.Body
+		return []piece{whole}
+	}
+	if t.buttsWorked(c) { // "Twist the butts, wind them … That is the abdomen."
+		whole.label = someWhere
+		return []piece{whole}
+	}
 	if label := t.byWord(c); label != "" {
 		whole.label = label
 		return []piece{whole}
 	}
-	if label := t.theseAre(c); label != "" && last == someWhere {
-		for k := len(before) - 1; k >= 0 && before[k].label == someWhere; k-- {
+	if label := t.theseAre(c); label != "" && (last == someWhere || last == role.Body && label == role.Abdomen) {
+		for k := len(before) - 1; k >= 0 && before[k].label == last; k-- {
 			before[k].label = label
 		}
 		whole.label = label
@@ -867,7 +899,13 @@ func (t *stretch) afterPrepared(k int) int {
 func (t *stretch) secondThing(c clause) int {
 	for k := 1; k+1 < len(c.chunks); k++ {
 		a, b := c.chunks[k-1], c.chunks[k+1]
-		if c.chunks[k].kind == kAnd && a.kind == kThing && b.kind == kThing && a.thing.noun && b.thing.noun && !b.thing.definite && (b.thing.one || b.thing.count != nil) && a.thing.lastNoun != b.thing.lastNoun {
+		if k+3 < len(c.chunks) && c.chunks[k+1].kind == kPlain && c.chunks[k+2].kind == kElsewhat && t.low(c.chunks[k+2].from) == "length" && k+4 < len(c.chunks) { // "and a length of silver wire"
+			b = c.chunks[k+4]
+		}
+		if a.kind == kPrepared && k > 1 { // "a black cock hackle by the tip and a length of silver wire"
+			a = c.chunks[k-2]
+		}
+		if c.chunks[k].kind == kAnd && a.kind == kThing && b.kind == kThing && a.thing.noun && b.thing.noun && !b.thing.definite && (b.thing.one || b.thing.count != nil || b.from > c.chunks[k+1].from) && a.thing.lastNoun != b.thing.lastNoun {
 			return k
 		}
 	}
@@ -897,7 +935,7 @@ func (t *stretch) ties(c clause) bool {
 // wound tells whether a clause winds something.
 func (t *stretch) wound(c clause) bool {
 	for _, x := range c.chunks {
-		if x.kind == kAct && x.word == "winds" {
+		if x.kind == kAct && x.word == "winds" || x.kind == kEnd && t.act(x.from) == lexicon.ActWinds { // "wound to the shoulder"
 			return true
 		}
 	}
@@ -956,7 +994,9 @@ func (t *stretch) settle(c clause, before []piece) string {
 				continue
 			}
 			label := "back"
-			if turns && !over {
+			if k := x.thing.lastNoun; turns && !over && (k == material.Feather || k == material.Hackle) {
+				label = role.Hackle
+			} else if turns && !over {
 				label = "rib"
 			} else if t.mentionsPart(c, "thorax") {
 				label = "wing case"
@@ -1001,8 +1041,11 @@ func (t *stretch) claim(c clause, label string, pieces []piece) {
 	for _, x := range c.chunks {
 		definite := x.kind == kThing && x.thing.definite || x.kind == kPart && t.is(x.from, cArticle) > 0
 		for k := range pieces {
-			if definite && pieces[k].label == someWhere && t.mentions(pieces[k], t.low(x.to-1)) {
+			if definite && pieces[k].label == someWhere && t.mentions(pieces[k], t.low(x.to-1)) && whereOnly[t.low(t.beforeArticle(x.to-1))] == (t.low(t.beforeArticle(x.to-1)) == "of") { // but "up to the feather"
 				pieces[k].label = label
+				for j := k + 1; j < len(pieces) && pieces[j].label == someWhere && !t.nounIn(pieces[j]); j++ {
+					pieces[j].label = label
+				}
 			}
 		}
 	}
@@ -1062,7 +1105,7 @@ func (t *stretch) hookWithin(c clause) int {
 			_, _, ok := t.sizeAt(j)
 			size = size || ok
 		}
-		if hook && size && c.to()-c.chunks[k].from < 12 && (clause{chunks: c.chunks[:k]}).has(kThing) {
+		if hook && size && c.to()-c.chunks[k].from < 15 && (clause{chunks: c.chunks[:k]}).has(kThing) {
 			return k
 		}
 	}
@@ -1091,6 +1134,9 @@ func (t *stretch) forPart(c clause) int {
 		}
 		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the") {
 			return k
+		}
+		if k+3 < len(c.chunks) && c.chunks[k+1].kind == kPer && c.chunks[k+2].word == "of" && c.chunks[k+3].kind == kPart { // "two fibres for each side of the tail"
+			return k + 2
 		}
 	}
 	return -1
@@ -1133,7 +1179,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		if i == 2 && x.kind == kPart && c.chunks[0].kind == kTurns && c.chunks[1].kind == kPreposition && c.chunks[1].word == "of" { // "four turns of the rib lay over it"
 			return x.word
 		}
-		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1) {
+		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1 || c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers) {
 			continue
 		}
 		if w := t.low(x.from - 1); x.kind == kPart && (w == "down" || w == "along" || w == "up" || w == "round") { // "wound together down the body"
@@ -1164,7 +1210,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			std, ok := role.Find(label)
 			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "")
 			switch {
-			case !ok, std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0:
+			case !ok, std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
 				continue
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
@@ -1173,6 +1219,8 @@ func (t *stretch) subject(c clause, next clause) string {
 					continue
 				}
 			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
+				continue
+			case std.Form == role.FormHook && whereOnly[t.low(t.beforeArticle(k))]: // "tied under the hook"
 				continue
 			case std.Form == role.FormHook:
 				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
@@ -1205,6 +1253,94 @@ func (t *stretch) partWished(c clause) string {
 		}
 	}
 	return ""
+}
+
+// whereOnly are the words behind which a hook is only where something is tied.
+var whereOnly = map[string]bool{"under": true, "over": true, "along": true, "behind": true, "above": true, "below": true, "beneath": true, "round": true, "around": true, "of": true, "to": true}
+
+// beforeArticle gives the token before a noun and its article.
+func (t *stretch) beforeArticle(k int) int {
+	if k--; t.is(k, cArticle) > 0 {
+		k--
+	}
+	return k
+}
+
+// strangePart gives a part that nobody knows where a sentence says what it is of: "The breathers at the
+// tail are a few strands of white yarn".
+func (t *stretch) strangePart(c clause) string {
+	if !c.first || len(c.chunks) < 4 || c.chunks[0].kind != kPlain || t.is(c.from(), cArticle) == 0 || c.chunks[1].kind != kUnread || c.chunks[1].to-c.chunks[1].from != 1 {
+		return ""
+	}
+	k := c.where(kAuxiliary)
+	if k < 2 || k+1 >= len(c.chunks) || c.chunks[k+1].kind != kThing || !c.chunks[k+1].thing.noun || c.chunks[k+1].thing.definite || t.low(c.chunks[k].from) != "is" && t.low(c.chunks[k].from) != "are" && t.low(c.chunks[k].from) != "was" && t.low(c.chunks[k].from) != "were" {
+		return ""
+	}
+	for _, x := range c.chunks[2:k] {
+		if x.kind != kPreposition && x.kind != kPlace && x.kind != kPart && x.kind != kPlain {
+			return ""
+		}
+	}
+	return role.Label(t.text(c.chunks[1].from, c.chunks[1].to))
+}
+
+// partLeftOut gives the part that a clause leaves out: "he leaves the flash out".
+func (t *stretch) partLeftOut(c clause) string {
+	for k := c.from(); k < c.to(); k++ {
+		if t.is(k, cLeaves) == 0 {
+			continue
+		}
+		label, n := t.role(t.pastArticle(k + 1))
+		if after := t.low(t.pastArticle(k+1) + n); n > 0 && (after == "out" || after == "off" || after == "away") {
+			return label
+		}
+	}
+	return ""
+}
+
+// nounIn tells whether a piece names a material.
+func (t *stretch) nounIn(p piece) bool {
+	for k := p.from; k < p.to; k++ {
+		if t.is(k, cNoun) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// dubsThread tells a clause that dubs the thread with something.
+func (t *stretch) dubsThread(c clause) bool {
+	thread, dubs := false, false
+	for i, x := range c.chunks {
+		switch {
+		case x.kind == kThing && x.thing.definite && x.thing.lastNoun == material.Thread:
+			thread = true
+		case x.kind == kThing && thread && i > 0 && x.thing.lastNoun == material.Fur:
+			return dubs
+		case x.kind == kAct || x.kind == kPrepared:
+			dubs = dubs || strings.HasPrefix(t.low(x.from), "dub")
+		}
+	}
+	return false
+}
+
+// buttsWorked tells a clause that goes on with the butts of what was tied in, for a part not named yet.
+func (t *stretch) buttsWorked(c clause) bool {
+	if !c.first || c.has(kPart, kThing, kPlace, kEnd) {
+		return false
+	}
+	for k := c.from() + 1; k+1 < c.to(); k++ {
+		if t.is(k, cArticle) > 0 && t.is(k+1, cButtEnd) > 0 && (t.is(k-1, cWorked) > 0 || t.is(k-1, cPreparation) > 0 || t.act(k-1) == lexicon.ActWinds) {
+			return true
+		}
+	}
+	return false
+}
+
+// act gives the deed of a verb, "" where a token is none.
+func (t *stretch) act(k int) string {
+	v, _ := t.as(k, cAct)
+	return v
 }
 
 // threadOf tells a label that is only what another part is made of: "her body is black tying thread".
@@ -1341,6 +1477,9 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 	for i, x := range c.chunks {
 		if x.kind == kPreposition && i == 1 && c.chunks[0].kind == kTurns { // "five turns of the tinsel"
 			continue
+		}
+		if i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers { // "cover the lead and run on to the bend"
+			return ""
 		}
 		if x.kind == kPreposition && x.word == "with" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "winds" { // "and followed with the wire"
 			continue

@@ -955,6 +955,10 @@ var jointRules = []rule{
 		return chunk{kind: kEnd, l: l}, !l.IsZero()
 	}},
 	{pattern: "'from'|'at' article? 'second'|'third'|'fourth'|'fifth' turns", says: t2(kRemark, "")}, // from the third turn of the rib
+	{pattern: "'as' article part", says: func(t *stretch, m match) (chunk, bool) { // goes a strip of film as the back
+		std, _ := role.Find(m.the("part").value)
+		return chunk{kind: kPreposition, word: "as", to: m.from + 2}, t.atEnd(m.to) && t.label == "" && (std.Form == role.FormCase || std.Form == role.FormLegs) && t.is(m.from-1, cNoun) > 0
+	}},
 	{pattern: "'else'|'otherwise' article", says: func(t *stretch, m match) (chunk, bool) { // else the herl will break
 		return chunk{kind: kWhy, to: m.from + 1}, true
 	}},
