@@ -1231,7 +1231,8 @@ func (m *maker) holdsDown(c clause, i int) bool {
 			k++
 		}
 		if m.low(k) == "thread" || m.low(k) == "silk" {
-			return m.std.Name != role.Head && m.std.Name != role.Tag && m.std.Name != role.Butt
+			first := m.std.Form == role.FormRib && i == 0 && x.from == 0 && x.v.Low >= 3 // "5 open turns of thread"
+			return m.std.Name != role.Head && m.std.Name != role.Tag && m.std.Name != role.Butt && !first
 		}
 	}
 	if m.low(j) == "will" {
@@ -1329,6 +1330,11 @@ func (m *maker) number1(c clause, i int) {
 	}
 	if x.v.Low == x.v.High && x.v.Low >= 1500 && x.v.Low <= 2100 || m.low(x.to) == "if" && m.part.Turns != nil { // "bought in 1962"; "2 turns if you have the feather, 3 if not"
 		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
+	if m.low(x.to) == "behind" && m.atEnd(x.to+1) && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.open == "," && i == 0 && m.low(x.from-2) == "front" { // "three in front, three behind"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"

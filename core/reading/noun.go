@@ -98,14 +98,22 @@ func (t *stretch) lows(from, to int) string {
 // as CDC.
 func (t *stretch) nameOf(from, to int) string {
 	w := make([]string, 0, to-from)
-	for _, tok := range t.toks[from:to] {
+	for i, tok := range t.toks[from:to] {
 		word := tok.Low
+		if n := len(w) - 1; n >= 0 && (word == "." || t.low(from+i-1) == "." && tok.Joined) { // "g.p."
+			w[n] += word
+			continue
+		}
 		if s := strings.TrimRight(t.s[tok.Start:tok.End], "-"); dressing.IsUpper(s) && len([]rune(s)) <= 4 && strings.IndexFunc(t.s, unicode.IsLower) >= 0 {
 			word = s
 		}
 		w = append(w, word)
 	}
-	return strings.Join(w, " ")
+	name := strings.Join(w, " ")
+	if strings.Count(name, ".") == 1 { // "mall."
+		name = strings.TrimSuffix(name, ".")
+	}
+	return name
 }
 
 // number reads a number that counts something, or its range.
