@@ -787,6 +787,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActWinds && m.std.Form == role.FormWound && i+1 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "with": // "dub the silk with mole"
 		m.note(x.from, x.to, "what it is wound on")
 		return false
+	case p.definite && prep == "" && generalFeathers[m.low(x.to-1)] && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && c.chunks[i+2].kind == kAct, // "the longest fibres the cape would give"
+		p.definite && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && m.low(c.chunks[i+2].from) == "it": // "and only the short hairs of it"
+		return shadow("kept as a remark")
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
@@ -861,6 +864,11 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.said[last].name, m.said[last].colour = p.name, append(m.said[last].colour[:0:0], p.colour...)
 		m.corrects = false
 		return true
+	}
+	if i > 1 && prep == "" && p.noun && c.chunks[i-1].kind == kAuxiliary && c.chunks[i-2].kind == kThing && c.chunks[i-2].thing.definite && len(c.chunks[i-2].thing.name) == 1 { // "The hair is elk"
+		m.said = slices.DeleteFunc(m.said, func(q placed) bool {
+			return len(q.name) == 1 && q.name[0] == c.chunks[i-2].thing.name[0] && len(q.colour)+len(q.prep) == 0
+		})
 	}
 	if m.drop(x, p) {
 		m.part.Acts = append(m.part.Acts, m.text(max(c.from(), x.from-3), x.to))

@@ -55,21 +55,8 @@ func (r *reader) saidAgain() {
 		if p.Turns != nil && q.Turns != nil && !p.Turns.Overlaps(*q.Turns) || !p.Length.IsZero() && !q.Length.IsZero() || !p.From.IsZero() && !q.From.IsZero() || !p.To.IsZero() && !q.To.IsZero() || p.Turns == nil && p.Winding == "" && p.Length.IsZero() && p.To.IsZero() {
 			continue
 		}
-		if q.Turns == nil {
-			q.Turns = p.Turns
-		}
-		q.Winding, q.Spacing = cmp.Or(q.Winding, p.Winding), cmp.Or(q.Spacing, p.Spacing)
-		if q.Length.IsZero() {
-			q.Length = p.Length
-		}
-		if q.From.IsZero() {
-			q.From = p.From
-		}
-		if q.To.IsZero() {
-			q.To = p.To
-		}
-		q.Acts = append(q.Acts, p.Acts...)
-		q.Note = strings.Trim(q.Note+"; "+p.Note, "; ")
+		fill(q, p)
+		q.From, q.To = cmp.Or(q.From, p.From), cmp.Or(q.To, p.To)
 		said := strings.TrimPrefix(strings.TrimPrefix(p.Text, "it "), "them ")
 		q.Text = strings.TrimRight(q.Text, " .") + ". " + dressing.Capital(said)
 		d.Parts = slices.Delete(d.Parts, i, i+1)

@@ -48,6 +48,20 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			cut(l, k)
 			continue
 		}
+		if l, k := r.smallPart(toks, i, label); k > 0 { // "First a tag of flat gold. Then the tail, …"
+			if cut(l, k); i < 4 {
+				pieces = pieces[1:]
+			}
+			for end := i + 1; end < len(toks); end++ {
+				if toks[end].Low == "." && end+1 < len(toks) && !toks[end+1].Joined {
+					pieces[len(pieces)-1].to = toks[end].Start
+					pieces = append(pieces, piece{label: label, from: toks[end+1].Start, to: to})
+					i = end
+					break
+				}
+			}
+			continue
+		}
 		if !bodylike {
 			continue
 		}
@@ -112,6 +126,20 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			r.firstOf[kin] = part.Role
 		}
 	}
+}
+
+// smallPart reads "a tag of" at token i of a tail's line, where a sentence begins, and gives that part and the
+// token at which its words begin.
+func (r *reader) smallPart(toks []measure.Token, i int, label string) (string, int) {
+	std, _ := role.Find(label)
+	if std.Form != role.FormTail || i+3 >= len(toks) || toks[i].Low != "a" || toks[i+2].Low != "of" || toks[i-1].Low != "first" && toks[i-1].Low != "." {
+		return "", 0
+	}
+	other, known := role.Find(toks[i+1].Low)
+	if !known || other.Form != role.FormWound && other.Name != role.Tag && other.Name != role.Butt || other.Name == role.Body {
+		return "", 0
+	}
+	return other.Name, i + 3
 }
 
 // definitePart reads ", the wing hen pheasant" at token i of another part's line, and gives that part
@@ -330,21 +358,8 @@ func (r *reader) joinPart(last int, again Part) {
 		if q.Role != again.Role || q.Line != again.Line {
 			continue
 		}
-		q.Materials = append(q.Materials, again.Materials...)
-		q.Alternatives = append(q.Alternatives, again.Alternatives...)
-		q.Conditions = append(q.Conditions, again.Conditions...)
-		q.Acts = append(q.Acts, again.Acts...)
+		fill(q, again)
 		q.Text = strings.TrimRight(q.Text, " ,;") + "; " + again.Text
-		q.Note = strings.Trim(q.Note+"; "+again.Note, "; ")
-		if q.Count == nil {
-			q.Count = again.Count
-		}
-		if q.Turns == nil {
-			q.Turns = again.Turns
-		}
-		if q.Length.IsZero() {
-			q.Length = again.Length
-		}
 		switch a, b := q.From, again.From; {
 		case a.IsZero():
 			q.From, q.To = again.From, again.To
@@ -361,4 +376,19 @@ func (r *reader) joinPart(last int, again Part) {
 func comesBackAt(toks []measure.Token, i int) bool {
 	_, n := comesBack.Match(toks, i)
 	return n > 0
+}
+
+// fill gives a part what is said of it in another place and what it has not: only where both say
+// something does the first count.
+func fill(q *Part, again Part) {
+	q.Materials, q.Alternatives = append(q.Materials, again.Materials...), append(q.Alternatives, again.Alternatives...)
+	q.Conditions, q.Acts, q.Said = append(q.Conditions, again.Conditions...), append(q.Acts, again.Acts...), append(q.Said, again.Said...)
+	q.Note = strings.Trim(q.Note+"; "+again.Note, "; ")
+	q.Count, q.Turns, q.Thread = cmp.Or(q.Count, again.Count), cmp.Or(q.Turns, again.Turns), cmp.Or(q.Thread, again.Thread)
+	q.Amount, q.Winding, q.Spacing, q.Gauge = cmp.Or(q.Amount, again.Amount), cmp.Or(q.Winding, again.Winding), cmp.Or(q.Spacing, again.Spacing), cmp.Or(q.Gauge, again.Gauge)
+	q.Continues, q.SameAs, q.Coats = cmp.Or(q.Continues, again.Continues), cmp.Or(q.SameAs, again.SameAs), cmp.Or(q.Coats, again.Coats)
+	if q.DiameterMM == 0 {
+		q.DiameterMM, q.DiameterBasis = again.DiameterMM, again.DiameterBasis
+	}
+	q.Length, q.TiedIn = cmp.Or(q.Length, again.Length), cmp.Or(q.TiedIn, again.TiedIn)
 }

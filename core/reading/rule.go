@@ -217,7 +217,7 @@ var turnRules = []rule{
 	}},
 	{pattern: "number 'of' 'them'|'these'|'those' orso?", says: func(t *stretch, m match) (chunk, bool) { // fibres, ten of them or so
 		v := m.the("number").v
-		return chunk{kind: kNumber, v: v}, v.Low >= 2 && t.atStart(m.from) && t.atEnd(m.to) && (t.std.Form == role.FormLegs || t.std.Form == role.FormTail || t.std.Form == role.FormWing)
+		return chunk{kind: kNumber, v: v}, v.Low >= 2 && t.atStart(m.from) && t.atEnd(m.to) && (t.std.Form == role.FormLegs || t.std.Form == role.FormTail || t.std.Form == role.FormWing || t.std.Form == role.FormWound && t.counts(m.from-2) == lexicon.CountHerl)
 	}},
 	{pattern: "number 'of' 'them'", says: func(t *stretch, m match) (chunk, bool) { // in open turns, five of them
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.is(m.from-2, cTurns) > 0 && t.low(m.from-1) == ","
@@ -241,6 +241,9 @@ var turnRules = []rule{
 	{pattern: "'no' 'longer' 'than' position", says: func(t *stretch, m match) (chunk, bool) { // no longer than the point
 		l := m.the("position").l
 		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()
+	}},
+	{pattern: "'past'|'beyond' article? 'bend'|'hook' 'by' 'the' 'width'|'depth' 'of' article? 'gape'|'gap'", says: func(t *stretch, m match) (chunk, bool) { // past the bend by the width of the gape
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Gape, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
 	}},
 	{pattern: "'past'|'beyond' article? 'bend'|'hook' 'by' length", says: func(t *stretch, m match) (chunk, bool) { // past the bend by a third of the shank
 		return chunk{kind: kLength, l: m.the("length").l}, t.std.Form == role.FormTail
@@ -958,6 +961,9 @@ var jointRules = []rule{
 	{pattern: "'as' article part", says: func(t *stretch, m match) (chunk, bool) { // goes a strip of film as the back
 		std, _ := role.Find(m.the("part").value)
 		return chunk{kind: kPreposition, word: "as", to: m.from + 2}, t.atEnd(m.to) && t.label == "" && (std.Form == role.FormCase || std.Form == role.FormLegs) && t.is(m.from-1, cNoun) > 0
+	}},
+	{pattern: "'that' article", says: func(t *stretch, m match) (chunk, bool) { // so sparsely that the yellow silk is plain to see
+		return chunk{kind: kWhy, to: m.from + 1}, t.low(m.from-2) == "so" || t.low(m.from-3) == "so"
 	}},
 	{pattern: "'else'|'otherwise' article", says: func(t *stretch, m match) (chunk, bool) { // else the herl will break
 		return chunk{kind: kWhy, to: m.from + 1}, true
