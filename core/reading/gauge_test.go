@@ -356,20 +356,21 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old": {471, 0},
+	"old":       {471, 0},
 	"sentences": {363, 0},
-	"hands": {271, 0},
-	"first": {204, 12},
-	"second": {247, 6},
-	"third": {244, 4},
-	"fourth": {256, 0},
-	"fifth": {228, 1},
-	"sixth": {247, 2},
-	"seventh": {180, 0},
-	"eighth": {197, 4},
-	"ninth": {190, 1},
-	"tenth": {181, 1},
-	"eleventh": {209, 12},
+	"hands":     {271, 0},
+	"first":     {204, 12},
+	"second":    {247, 6},
+	"third":     {244, 4},
+	"fourth":    {256, 0},
+	"fifth":     {228, 1},
+	"sixth":     {247, 2},
+	"seventh":   {180, 0},
+	"eighth":    {197, 4},
+	"ninth":     {190, 1},
+	"tenth":     {181, 1},
+	"eleventh":  {209, 12},
+	"twelfth":   {0, 999},
 }
 
 // silent is a test that prints nothing of its own.
@@ -380,7 +381,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts
