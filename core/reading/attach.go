@@ -146,6 +146,10 @@ func (m *maker) absent() bool {
 		m.note(0, len(m.toks), "an extra; in some case it is left out")
 		return true
 	}
+	if c := m.all[0]; len(m.all) > 1 && len(c.chunks) == 1 && c.chunks[0].kind == kPart && c.chunks[0].word == m.part.Role && m.is(m.all[1].from(), cAbsent) > 0 { // "Wing, none, I can't see to do them"
+		m.take(c.from(), c.to(), "plain", "")
+		m.all = m.all[1:]
+	}
 	c := m.all[0]
 	first := c.chunks[0]
 	if first.kind == kAnd && len(c.chunks) > 1 { // "no tail and no rib"
@@ -861,6 +865,10 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	}
 	if m.corrects && p.noun && m.nounSaid() { // "crest, no, tippet fibres"
 		last := len(m.said) - 1
+		for last > 0 && !m.said[last].noun {
+			last--
+		}
+		m.said = m.said[:last+1]
 		m.said[last].name, m.said[last].colour = p.name, append(m.said[last].colour[:0:0], p.colour...)
 		m.corrects = false
 		return true
@@ -975,6 +983,9 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	part := m.part
 	if p.unit != "" {
 		m.lastUnit = p.unit
+	}
+	if p.count == nil && p.one && len(p.name) == 1 && p.name[0] == lexicon.CountStrip && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
+		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, lexicon.CountStrip
 	}
 	if p.count == nil && p.one && !p.self && (p.of || len(p.name) == 0) {
 		switch p.unit {

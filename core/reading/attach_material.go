@@ -53,6 +53,8 @@ func (m *maker) assemble() {
 			one = np.name[0]
 		}
 		switch {
+		case np.noun && last != nil && one == lexicon.CountStrip && np.count != nil && len(np.colour) == 0: // "black foam, a strip as wide as the gape"
+			qualifies(last, np)
 		case np.noun && last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
 			np.prep = append(np.prep, one)
 			qualifies(last, np)

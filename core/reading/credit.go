@@ -139,9 +139,12 @@ var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
 	nameDated   = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+),? ((?:\d|\p{Lu}[\p{Ll}.]+ |about |circa |c\. ?)[^,]*\d{4}s?)\.?$`)
-	nameTied    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
+	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
+	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
+	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
+	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
 	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
 	ownWayOf    = regexp.MustCompile(`^(.+?)\s*\((\p{Lu}[^()]*?)['’]s (?:way|dressing|version|tying|pattern|fly|hand)\)$`)
@@ -236,6 +239,10 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
 		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
+	}
+	if m := accordingTo.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Weathercock Dun, according to Piers Amory"
+		r.d.Tier = m[2]
+		return m[1]
 	}
 	if m := howTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How Greta ties the Moonlight Moth"
 		r.d.Tier = m[1]

@@ -69,6 +69,9 @@ func (t *stretch) isSentence(list []chunk) bool {
 	verb, thing := false, false
 	for _, x := range list {
 		verb = verb || x.kind == kAct
+		if x.kind == kAbsent && x.word != "" { // "No tail, it's a spider."
+			return true
+		}
 		thing = thing || x.kind == kThing && x.thing.noun && (!x.thing.definite || list[0].kind == kAct) // "Wind the wire forward"
 	}
 	return verb && thing
@@ -109,6 +112,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	s := t.s
 	r.steps += len(t.toks)
 	r.titled(t)
+	r.told(t.s)
 	r.named(t)
 	r.calledSo(t)
 	for i, x := range list {
@@ -197,6 +201,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		for p.from < p.to-1 && t.is(p.from, cAnd)+t.is(p.from, cThen) > 0 && t.is(p.from, cNoun) == 0 {
 			p.from++
 		}
+		if base, ok := strings.CutSuffix(t.low(p.from), "'s"); ok && base == p.label && p.from < p.to-1 { // "Hackle's brown partridge"
+			p.from++
+		}
 		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
 		if p.instead {
 			r.insteadOfFirst(p.label)
@@ -263,6 +270,21 @@ func (r *reader) titled(t *stretch) {
 // notesOn stands before a name in a heading.
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
+var (
+	asTies    = regexp.MustCompile(`\bas ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
+	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
+)
+
+// told takes from prose who ties the fly so, and the day of the minutes it stands in.
+func (r *reader) told(s string) {
+	if m := asTies.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
+	if m := minutesOf.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started {
+		r.d.Date = cmp.Or(r.d.Date, m[1])
+	}
+}
+
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
 // tied his Ferry Rope", "The Harbour Glow needs a short shank hook".
 func (r *reader) named(t *stretch) {
@@ -306,6 +328,10 @@ func (r *reader) named(t *stretch) {
 		}
 		if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
 			after, n2 = t.as(to+aux, cAct)
+		}
+		if t.low(from-1) == "," && t.low(to) == "," && from < 5 && n == 1 && t.is(to+1, cAct) > 0 { // "Right, Muriel, take this down": who is spoken to
+			i = to
+			continue
 		}
 		led := t.low(from - 1)
 		if t.is(from-1, cSays) > 0 && t.low(to) == "for" && r.d.Tier == "" && len(t.senses[to-1]) == 0 { // "We had asked Mrs Treadgold for one of her flies"
@@ -568,6 +594,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = label
 		return []piece{whole}
 	}
+	if k := t.styleFirst(c); k > 0 && i+1 < len(all) && all[i+1].open == "," && t.byAct(all[i+1]) == role.Hook && !spoken(before, role.Hook) { // "She takes a salmon double, size 6"
+		whole.from, whole.label = k, role.Hook
+		return []piece{whole}
+	}
 	if label := t.byAct(c); label != "" && !spoken(before, "hook") {
 		whole.from = t.onHook(c)
 		whole.label = label
@@ -784,6 +814,9 @@ var bodyKinds = map[material.Kind]bool{material.Fur: true, material.Wool: true, 
 
 // thereIs gives the part of "at the throat there is a bunch of guinea fowl", "" for another clause.
 func (t *stretch) thereIs(c clause) string {
+	if i := c.where(kThing); c.first && c.chunks[0].kind == kPer && i > 0 && c.has(kAct, kAuxiliary) && c.chunks[i].thing.noun && !c.chunks[i].thing.definite && !c.has(kPart) { // "On each side lies a jungle cock feather"
+		return role.Cheeks
+	}
 	if len(c.chunks) < 4 || c.chunks[0].kind != kPreposition || c.chunks[0].word != "at" && c.chunks[0].word != "for" && c.chunks[0].word != "on" || !c.has(kThing) {
 		return ""
 	}
@@ -1199,8 +1232,8 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 		for k := at; k < end; k++ {
 			label, n := t.role(k)
-			if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && t.is(k+1, cArticle) > 0 { // "the body's a pale olive biot"
-				if std, is := role.Find(base); is && (std.Form == role.FormWound || std.Form == role.FormHook && (t.sizeNear(c) || len(next.chunks) > 0 && t.sizeNear(next))) {
+			if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && (t.is(k+1, cArticle) > 0 || t.describes(k+1) && k == t.pastArticle(c.from()) && c.first) { // "the body's a pale olive biot", "The body's pink floss"
+				if std, is := role.Find(base); is && (std.Form == role.FormWound || std.Form == role.FormCollar && c.first || std.Form == role.FormHook && (t.sizeNear(c) || len(next.chunks) > 0 && t.sizeNear(next))) {
 					return base
 				}
 			}
@@ -1433,6 +1466,8 @@ func (t *stretch) byWord(c clause) string {
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
 			return "head"
+		case l == "ribs" && k > c.from() && k+1 < c.to() && (t.is(k+1, cStandsFor) > 0 || t.is(k+1, cArticle) > 0 && t.is(k-1, cArticle) == 0): // "Oval silver ribs all of it"
+			return role.Rib
 		case t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
@@ -1442,6 +1477,19 @@ func (t *stretch) byWord(c clause) string {
 		}
 	}
 	return ""
+}
+
+// styleFirst gives where a style of hook stands in a clause that names no material, 0 where none does.
+func (t *stretch) styleFirst(c clause) int {
+	if t.hasNoun(c) {
+		return 0
+	}
+	for k := c.from() + 1; k < c.to(); k++ {
+		if hookStyles[t.low(k)] != "" && t.is(k-1, cArticle) > 0 {
+			return k
+		}
+	}
+	return 0
 }
 
 // byAct gives the hook, where a clause speaks of a size that it is tied on.
@@ -1570,6 +1618,10 @@ func (t *stretch) hasNoun(c clause) bool {
 func (t *stretch) threadFirst(c clause) bool {
 	for i, x := range c.chunks {
 		if x.kind == kThing && x.thing.noun {
+			if i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind != kTurns && !x.thing.definite { // "built a slope of brown thread"
+				_, part := t.role(c.chunks[i-2].from)
+				return x.thing.lastNoun == material.Thread && part == 0
+			}
 			return x.thing.lastNoun == material.Thread && (i == 0 || c.chunks[i-1].kind != kPreposition)
 		}
 	}

@@ -114,6 +114,7 @@ func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
 	rd.commas = rd.labelsBefore(lines, ",") >= 2
 	rd.semis = rd.labelsBefore(lines, ";") >= 3
+	rd.stops = rd.labelsBefore(lines, ".") >= 3
 	rd.columns = inColumns(lines)
 	for _, l := range lines {
 		if letterLine.MatchString(l) {
@@ -168,6 +169,7 @@ type reader struct {
 	firstOf    map[string]string
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
+	stops      bool      // labels stand before a full stop: "tag. flat silver"
 	doer       string    // who ties, where no tier is named: the first who takes a thing in hand
 	headings   []heading // of a table that has a row for each fly
 	between    rune      // what parts its columns
@@ -872,7 +874,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
-	if first && !lead && k < len(toks) && (r.semis && toks[k].Low == ";" || toks[k].Low == "." && toks[k].Joined && shortLabels[role.Clean(s[toks[i].Start:toks[k-1].End])]) && k+1 < len(toks) { // "shuck; amber", "th. grey"
+	if first && !lead && k < len(toks) && (r.semis && toks[k].Low == ";" || r.stops && toks[k].Low == "." && toks[k].Joined && k+1 < len(toks) && toks[k+1].Kind != measure.Mark || toks[k].Low == "." && toks[k].Joined && shortLabels[role.Clean(s[toks[i].Start:toks[k-1].End])]) && k+1 < len(toks) { // "shuck; amber", "th. grey"
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
@@ -1224,10 +1226,10 @@ func (r *reader) labelsBefore(lines []string, mark string) int {
 	for _, l := range lines {
 		toks := measure.Lex(l[:min(len(l), 600)])
 		for i := range toks {
-			if i > 0 && toks[i-1].Low != "." {
+			if i > 0 && (toks[i-1].Low != "." || mark == ".") {
 				continue
 			}
-			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == mark {
+			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == mark && (mark != "." || i+k+1 < len(toks) && toks[i+k+1].Kind != measure.Mark) {
 				n++
 			}
 		}

@@ -965,6 +965,9 @@ var jointRules = []rule{
 	{pattern: "'that' article", says: func(t *stretch, m match) (chunk, bool) { // so sparsely that the yellow silk is plain to see
 		return chunk{kind: kWhy, to: m.from + 1}, t.low(m.from-2) == "so" || t.low(m.from-3) == "so"
 	}},
+	{pattern: "'after'|'behind' stands_for article", says: func(t *stretch, m match) (chunk, bool) { // ties in after it a tail of crest
+		return chunk{kind: kPlain, to: m.from + 2}, t.is(m.from-1, cAct) > 0 || t.low(m.from-1) == "in"
+	}},
 	{pattern: "'else'|'otherwise' article", says: func(t *stretch, m match) (chunk, bool) { // else the herl will break
 		return chunk{kind: kWhy, to: m.from + 1}, true
 	}},
@@ -1180,6 +1183,11 @@ func (t *stretch) sum(i int) (float64, int) {
 func (t *stretch) personAt(i int) int {
 	if !t.word(i) || len(t.senses[i]) > 0 || dressing.IsUpper(t.s) || !unicode.IsUpper([]rune(t.s[t.toks[i].Start:])[0]) {
 		return 0
+	}
+	if base, ok := strings.CutSuffix(t.low(i), "'s"); ok { // "Hook's a twelve"
+		if _, part := role.Find(base); part {
+			return 0
+		}
 	}
 	k := i + 1
 	for t.word(k) && len(t.senses[k]) == 0 && unicode.IsUpper([]rune(t.s[t.toks[k].Start:])[0]) {
