@@ -1,7 +1,9 @@
 package compare
 
 import (
+	"fmt"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
@@ -223,6 +225,37 @@ func TestWhatDependsOnUseIsNoDepartureWithinIt(t *testing.T) {
 		for _, d := range c.Parts {
 			if d.Role == "wing" && d.Count.Change != change {
 				t.Errorf("%s plumes: %q, expected %q", n, d.Count.Change, change)
+			}
+		}
+	}
+}
+
+// TestEachWordForHowMuchCounts takes each word for little and for much away: an essential is then judged
+// otherwise.
+func TestEachWordForHowMuchCounts(t *testing.T) {
+	judged := func(list *[]string, word string, text string) (with, without string) {
+		d := read(t, text)
+		p := read(t, ghost)
+		if word == "sparse" { // the essential's own word
+			p = read(t, strings.Replace(ghost, "hackle is sparse", "hackle is thin", 1))
+		}
+		say := func() string { return fmt.Sprint(Dressings(p, d).Essentials) }
+		with = say()
+		kept := *list
+		*list = slices.DeleteFunc(slices.Clone(kept), func(w string) bool { return w == word })
+		without = say()
+		*list = kept
+		return with, without
+	}
+	for _, list := range []*[]string{&little, &much} {
+		for _, word := range *list {
+			differs := false
+			for _, form := range []string{"white hen, %s, 5 turns", "%s white hen, 5 turns", "a %s of white hen", "white hen, %s of it"} {
+				with, without := judged(list, word, strings.Replace(ghost, "white hen, sparse, 2 turns", fmt.Sprintf(form, word), 1))
+				differs = differs || with != without
+			}
+			if !differs {
+				t.Errorf("%q decides nothing", word)
 			}
 		}
 	}

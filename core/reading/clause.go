@@ -316,6 +316,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 			return saysSpecimen
 		}
 	case kElse, kOr:
+		if t.low(first.from) == "else" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "else the herl will break"
+			return saysWhy
+		}
 		if t.low(first.from) == "now" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "Now the wire, five turns"
 			break
 		}

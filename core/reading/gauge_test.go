@@ -356,21 +356,21 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old": {471, 0},
+	"old":       {471, 0},
 	"sentences": {363, 0},
-	"hands": {271, 0},
-	"first": {204, 12},
-	"second": {247, 6},
-	"third": {244, 4},
-	"fourth": {256, 0},
-	"fifth": {228, 1},
-	"sixth": {247, 2},
-	"seventh": {180, 0},
-	"eighth": {197, 4},
-	"ninth": {190, 1},
-	"tenth": {181, 1},
-	"eleventh": {209, 12},
-	"twelfth": {178, 3},
+	"hands":     {271, 0},
+	"first":     {204, 12},
+	"second":    {247, 6},
+	"third":     {244, 4},
+	"fourth":    {256, 0},
+	"fifth":     {228, 1},
+	"sixth":     {247, 2},
+	"seventh":   {180, 0},
+	"eighth":    {197, 4},
+	"ninth":     {190, 1},
+	"tenth":     {181, 1},
+	"eleventh":  {209, 12},
+	"twelfth":   {178, 3},
 }
 
 // silent is a test that prints nothing of its own.

@@ -100,12 +100,12 @@ func (t *stretch) nameOf(from, to int) string {
 	w := make([]string, 0, to-from)
 	for i, tok := range t.toks[from:to] {
 		word := tok.Low
+		if s := strings.TrimRight(t.s[tok.Start:tok.End], "-"); dressing.IsUpper(s) && len([]rune(s)) <= 4 && strings.IndexFunc(t.s, unicode.IsLower) >= 0 {
+			word = s
+		}
 		if n := len(w) - 1; n >= 0 && (word == "." || t.low(from+i-1) == "." && tok.Joined) { // "g.p."
 			w[n] += word
 			continue
-		}
-		if s := strings.TrimRight(t.s[tok.Start:tok.End], "-"); dressing.IsUpper(s) && len([]rune(s)) <= 4 && strings.IndexFunc(t.s, unicode.IsLower) >= 0 {
-			word = s
 		}
 		w = append(w, word)
 	}

@@ -242,10 +242,10 @@ var turnRules = []rule{
 		l := m.the("position").l
 		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()
 	}},
-	{pattern: "'past'|'beyond' article? 'bend'|'hook' 'by' 'the' 'width'|'depth' 'of' article? 'gape'|'gap'", says: func(t *stretch, m match) (chunk, bool) { // past the bend by the width of the gape
+	{pattern: "'reach'|'reaches'|'reaching'? 'past'|'beyond' article? 'bend'|'hook' 'by' 'the' 'width'|'depth' 'of' article? 'gape'|'gap'", says: func(t *stretch, m match) (chunk, bool) { // past the bend by the width of the gape
 		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Gape, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
 	}},
-	{pattern: "'past'|'beyond' article? 'bend'|'hook' 'by' length", says: func(t *stretch, m match) (chunk, bool) { // past the bend by a third of the shank
+	{pattern: "'reach'|'reaches'|'reaching'? 'past'|'beyond' article? 'bend'|'hook' 'by' length", says: func(t *stretch, m match) (chunk, bool) { // past the bend by a third of the shank
 		return chunk{kind: kLength, l: m.the("length").l}, t.std.Form == role.FormTail
 	}},
 	{pattern: "number 'times' 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
@@ -935,7 +935,6 @@ var jointRules = []rule{
 	}},
 	{pattern: "number 'of' person", says: t2(kPerson, "")},                                  // three of us
 	{pattern: "article folk", says: t2(kOthers, "")},                                        // the keeper, my aunt
-	{pattern: "'more' 'than' 'one' folk", says: t2(kOthers, "")},                            // more than one boy
 	{pattern: "number|amount|'another'|'every' 'of'? article? folk", says: t2(kOthers, "")}, // one of the juniors, some anglers
 	{pattern: "'no'", says: func(t *stretch, m match) (chunk, bool) { // no tail and no rib
 		label, n := t.role(m.to)
@@ -953,23 +952,16 @@ var jointRules = []rule{
 	{pattern: "'measured'|'matched' 'against' article? 'shank'|'hook'", says: func(t *stretch, m match) (chunk, bool) { // measured against the shank
 		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, !t.spans()
 	}},
-	{pattern: "'no' 'further'|'farther' 'back'? 'than' stands_to? position", says: func(t *stretch, m match) (chunk, bool) { // goes no further back than above the point
+	{pattern: "'no' 'further'|'farther' 'back' 'than' stands_to? position", says: func(t *stretch, m match) (chunk, bool) { // goes no further back than above the point
 		l := m.the("position").l
 		return chunk{kind: kEnd, l: l}, !l.IsZero()
 	}},
 	{pattern: "'from'|'at' article? 'second'|'third'|'fourth'|'fifth' turns", says: t2(kRemark, "")}, // from the third turn of the rib
-	{pattern: "'as' article part", says: func(t *stretch, m match) (chunk, bool) { // goes a strip of film as the back
-		std, _ := role.Find(m.the("part").value)
-		return chunk{kind: kPreposition, word: "as", to: m.from + 2}, t.atEnd(m.to) && t.label == "" && (std.Form == role.FormCase || std.Form == role.FormLegs) && t.is(m.from-1, cNoun) > 0
-	}},
 	{pattern: "'that' article", says: func(t *stretch, m match) (chunk, bool) { // so sparsely that the yellow silk is plain to see
 		return chunk{kind: kWhy, to: m.from + 1}, t.low(m.from-2) == "so" || t.low(m.from-3) == "so"
 	}},
 	{pattern: "'after'|'behind' stands_for article", says: func(t *stretch, m match) (chunk, bool) { // ties in after it a tail of crest
 		return chunk{kind: kPlain, to: m.from + 2}, t.is(m.from-1, cAct) > 0 || t.low(m.from-1) == "in"
-	}},
-	{pattern: "'else'|'otherwise' article", says: func(t *stretch, m match) (chunk, bool) { // else the herl will break
-		return chunk{kind: kWhy, to: m.from + 1}, true
 	}},
 	{pattern: "'number'|'numbering' number", says: func(t *stretch, m match) (chunk, bool) { // the fibres number eight
 		return chunk{kind: kNumber, v: m.the("number").v}, t.is(m.from-1, cCounted) > 0

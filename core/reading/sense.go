@@ -95,7 +95,6 @@ var (
 	cForm        = classOf("form")
 	cEndsFly     = classOf("ends a fly")
 	cTowards     = classOf("towards")
-	cFolk        = classOf("folk")
 	cModal       = classOf("modal")
 	cUpside      = classOf("upside")
 	cTip         = classOf("feather tip")
