@@ -552,6 +552,11 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
+		if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
+			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
+			m.take(x.from, x.to, "turns", "wound "+p.Turns.String()+" times in all")
+			return
+		}
 		if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
 			v := x.v
 			p.Turns = &v
@@ -794,6 +799,11 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case p.definite && prep == "" && generalFeathers[m.low(x.to-1)] && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && c.chunks[i+2].kind == kAct, // "the longest fibres the cape would give"
 		p.definite && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && m.low(c.chunks[i+2].from) == "it": // "and only the short hairs of it"
 		return shadow("kept as a remark")
+	case prep == "" && i == 1 && c.chunks[0].kind == kStandsFor && c.chunks[0].to == x.from && len(p.name) == 1 && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && len(p.colour) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary: // "That hackle is a pheasant neck feather"
+		m.take(x.from, x.to, "plain", "")
+		return false
+	case i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
+		return shadow("where it stands to another part; no value of its own")
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
@@ -1417,7 +1427,7 @@ func (m *maker) suits(p phrase) bool {
 		}
 		return false
 	}
-	return true
+	return m.std.Form != role.FormBead || p.lastNoun != material.Weight || len(m.said) > 0 && m.nounSaid() // a bead is filled with lead, not of it
 }
 
 // bareCount is what a bare number counts of a part.

@@ -102,6 +102,8 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		mm && m.std.Form == role.FormWound && m.thickness(x.from),
 		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
 		note("kept as a remark")
+	case m.std.Form == role.FormCollar && l.IsPart() && strings.Contains(l.Text, "of the way"), m.std.Form == role.FormCollar && m.act == lexicon.ActWinds && (before == "front" || before == "over") && l.IsPart(): // "wound back over the front third of the body"
+		note("kept as a remark")
 	case before == "within" || before == "by" && !(m.std.Form == role.FormTail && m.act == lexicon.ActReaches), m.std.Form == role.FormRib, m.std.Spans && m.workedTo(x.from), m.fullest(x.from):
 		note("kept as a remark")
 	default:
@@ -425,7 +427,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kEnd:
 		switch {
-		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead:
+		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish"
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 			to(x.l)

@@ -142,6 +142,8 @@ var (
 	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
+	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished) by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: (?:at|on|for|in|to|during|before) .*)?$`)
+	headNotes   = regexp.MustCompile(`^(?:Notes?|Words?|Report|Account|Remarks?|Written|Taken down|Set down) (?:by|of|from) (?:the|our|a|his|her)\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
@@ -239,6 +241,14 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
 		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
+	}
+	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) { // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
+		r.d.Tier = m[2]
+		return m[1]
+	}
+	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
+		r.d.Notes = append(r.d.Notes, rest)
+		return name
 	}
 	if m := accordingTo.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Weathercock Dun, according to Piers Amory"
 		r.d.Tier = m[2]

@@ -189,7 +189,8 @@ func (t *stretch) noun(i int) (phrase, int) {
 	if _, n := t.number(i + 1); t.is(i, cAct) > 0 && t.atStart(i) && n > 0 && t.toks[i+1].Kind == measure.Word && t.counts(i+1+n) == "" && t.nounFollows(i+1+n) { // "Twist three peacock herls"
 		return phrase{}, i
 	}
-	if t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && t.is(i+1, cArticle) > 0 && t.capital(i) { // "Twist the butts"
+	if t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
+		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0) && t.capital(i) { // "Twist the butts"
 		return phrase{}, i
 	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}

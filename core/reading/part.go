@@ -329,7 +329,7 @@ func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
 	}
 	for j := 1; j < len(senses); j++ {
 		for _, s := range senses[j] {
-			if s.class == cNoun && (material.Kind(s.value) == material.Wire || material.Kind(s.value) == material.Tinsel) {
+			if s.class == cNoun && (material.Kind(s.value) == material.Wire || material.Kind(s.value) == material.Tinsel) || j == 2 && s.class == cAdjective && k+n+3 < len(toks) && material.IsMetal(toks[k+n+3].Low) { // "four turns of oval gold"
 				return k - i
 			}
 		}

@@ -201,6 +201,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		for p.from < p.to-1 && t.is(p.from, cAnd)+t.is(p.from, cThen) > 0 && t.is(p.from, cNoun) == 0 {
 			p.from++
 		}
+		if k := t.pastArticle(p.from + 1); t.is(p.from, cPreposition) > 0 && k+1 < p.to && t.low(k+1) == "of" { // "Over a body of flat silver he wound a rib"
+			if label, n := t.role(k); n == 1 && label == p.label {
+				p.from = k + 2
+			}
+		}
 		if base, ok := strings.CutSuffix(t.low(p.from), "'s"); ok && base == p.label && p.from < p.to-1 { // "Hackle's brown partridge"
 			p.from++
 		}
@@ -416,7 +421,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		told[i] = first
 		list := append(r.pieces(t, told, i, before), piece{label: "hook", from: c.chunks[k].from, to: c.to()})
 		for e := k + 1; e < len(c.chunks); e++ { // "at the eye of a size 16 hook and taken to the bend"
-			if c.chunks[e].kind == kAnd && t.low(c.chunks[e-1].to-1) == "hook" {
+			if c.chunks[e].kind == kAnd && (t.low(c.chunks[e-1].to-1) == "hook" || hookStyles[t.low(c.chunks[e-1].to-1)] != "") {
 				list[len(list)-1].to = c.chunks[e].from
 				return append(list, piece{label: list[len(list)-2].label, from: c.chunks[e].from, to: c.to()})
 			}
@@ -506,6 +511,13 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			return []piece{{label: "hook", from: t.onHook(c), to: c.chunks[k].from}, {label: part, from: rest.from(), to: c.to()}}
 		}
 	}
+	if a, b, k := t.madeBoth(c); k > 0 { // "Silver wire made the tag and a bit of red wool the tail"
+		return []piece{{label: a, from: c.from(), to: c.chunks[k].from}, {label: b, from: c.chunks[k].to, to: c.to()}}
+	}
+	if !c.first && (last == role.Wing || last == "wings") && !c.has(kAct, kAuxiliary, kPer) && c.has(kThing) && t.subjectOf(all, i) == last { // "The wing was in two parts, a pair of black hen hackles inside …"
+		whole.label = last
+		return []piece{whole}
+	}
 	if a, b, k := t.twoParts(c); k > 0 { // "A case of turkey over a thorax of the same fur"
 		return []piece{{label: a, from: c.from(), to: c.chunks[k].from}, {label: b, from: c.chunks[k].to, to: c.to()}}
 	}
@@ -549,6 +561,18 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if t.dubsThread(c) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "Dub the silk with a dusting of mole"
 		whole.label = role.Body
+		return []piece{whole}
+	}
+	if t.coversShank(c) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "He covered the shank with tan chenille"
+		whole.label = role.Body
+		return []piece{whole}
+	}
+	if t.leavesBare(c) && last != "" { // "and left a third of the shank bare for the wing and hackle"
+		whole.label = last
+		return []piece{whole}
+	}
+	if c.first && t.overBack(c) && !spoken(before, "back") && !spoken(before, "wing case") && c.has(kAct) && c.where(kThing) > 0 && !c.chunks[c.where(kThing)].thing.definite && (t.low(c.from()) == "over" || t.act(c.from()) != "") { // "Over the back he pulled a strip of clear plastic"
+		whole.label = "back"
 		return []piece{whole}
 	}
 	if t.buttsWorked(c) { // "Twist the butts, wind them … That is the abdomen."
@@ -1129,12 +1153,12 @@ func (t *stretch) hookWithin(c clause) int {
 		return 0
 	}
 	for k := len(c.chunks) - 1; k > 1; k-- {
-		if c.chunks[k].kind != kPreposition {
+		if c.chunks[k].kind != kPreposition && !(c.chunks[k].kind == kWhen && t.low(c.chunks[k].from) == "on") {
 			continue
 		}
 		hook, size := false, false
-		for j := c.chunks[k].to; j < c.to(); j++ {
-			hook = hook || t.low(j) == "hook"
+		for j := c.chunks[k].from + 1; j < c.to(); j++ {
+			hook = hook || t.low(j) == "hook" || hookStyles[t.low(j)] != ""
 			_, _, ok := t.sizeAt(j)
 			size = size || ok
 		}
@@ -1148,6 +1172,9 @@ func (t *stretch) hookWithin(c clause) int {
 // forPart is the place of "for the tail" in a clause, -1 where it has none.
 func (t *stretch) forPart(c clause) int {
 	for k, x := range c.chunks {
+		if x.kind == kPreposition && x.word == "for" && (t.is(x.from-1, cBare) > 0 || t.low(x.from-1) == "room") { // "left a third of the shank bare for the wing"
+			continue
+		}
 		if x.kind == kSame && (k > 0 || len(c.chunks) == 1) && t.low(x.from) == "as" && c.has(kAct) || x.kind == kSame && len(c.chunks) == 1 && t.low(x.from) == "as" { // "tied in … as tails"
 			if _, n := t.role(t.afterArticle(x.from + 1)); n > 0 {
 				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
@@ -1339,6 +1366,48 @@ func (t *stretch) nounIn(p piece) bool {
 		}
 	}
 	return false
+}
+
+// coversShank tells a clause in which the shank or the hook is covered with something other than thread.
+func (t *stretch) coversShank(c clause) bool {
+	k := c.where(kAct)
+	i := c.where(kThing)
+	if k < 0 || i < k+2 || c.chunks[i].thing.lastNoun == material.Thread || c.chunks[i].thing.definite || !c.chunks[i].thing.noun || c.chunks[i-1].kind != kPreposition || c.chunks[i-1].word != "with" && c.chunks[i-1].word != "in" {
+		return false
+	}
+	switch t.low(c.chunks[k].from) {
+	case "covered", "covers", "cover", "wrapped", "wraps", "wrap", "dressed", "clothed":
+		j := t.pastArticle(c.chunks[k].to)
+		return t.low(j) == "shank" || t.low(j) == "hook" || t.low(j+1) == "shank" || t.low(j+1) == "hook"
+	}
+	return false
+}
+
+// leavesBare tells a clause that leaves some of the shank bare.
+func (t *stretch) leavesBare(c clause) bool {
+	i := c.where(kLength)
+	k := c.where(kAct)
+	return i > k && k >= 0 && t.is(c.chunks[k].from, cLeaves) > 0 && t.is(c.chunks[i].to, cBare) > 0
+}
+
+// madeBoth gives the two parts of "silver wire made the tag and red wool the tail", and the place of
+// the word between them; 0 where a clause is not of that form.
+func (t *stretch) madeBoth(c clause) (first, second string, joint int) {
+	if n := len(c.chunks); n != 6 || c.chunks[0].kind != kThing || c.chunks[1].kind != kAct || c.chunks[2].kind != kPart || c.chunks[3].kind != kAnd || c.chunks[4].kind != kThing || c.chunks[5].kind != kPart {
+		return "", "", 0
+	}
+	return c.chunks[2].word, c.chunks[5].word, 3
+}
+
+// subjectOf gives the part that the sentence of clause i begins with.
+func (t *stretch) subjectOf(all []clause, i int) string {
+	for i > 0 && !all[i].first {
+		i--
+	}
+	if k := all[i].where(kPart); k == 0 {
+		return all[i].chunks[0].word
+	}
+	return ""
 }
 
 // dubsThread tells a clause that dubs the thread with something.
@@ -1547,7 +1616,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib) && p.label != "" && p.label != role.Hook {
+				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib || t.is(j, cColour) > 0 && x.kind == kThing && x.thing.definite && len(x.thing.name) == 0 && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}

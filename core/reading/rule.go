@@ -971,13 +971,20 @@ var jointRules = []rule{
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		return chunk{kind: kEnd, l: l}, l.Of == measure.Shank && !l.Reach && l.Low >= 0 && (t.std.Form == role.FormWound || t.std.Name == role.Thread)
 	}},
-	{pattern: "number 'of' stands_for", says: t2(kStandsFor, "")},
+	{pattern: "number 'of' stands_for", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kStandsFor}, !(t.atStart(m.from) && t.atEnd(m.to)) // but "blue dun fibres, five of them"
+	}},
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
 	}},
 	{pattern: "act 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // she ties no hackle
 		v := m.the("act").value
 		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
+	}},
+	{pattern: "negation act stands_for? article part", says: func(t *stretch, m match) (chunk, bool) { // did not give it a wing
+		std, _ := role.Find(m.the("part").value)
+		v := m.the("act").value
+		return chunk{kind: kAbsent}, std.Name == t.std.Name && t.std.Name != "" && t.atEnd(m.to) && (v == lexicon.ActBrings || v == lexicon.ActTies || v == lexicon.ActWinds)
 	}},
 	{pattern: "leaves article part 'away'|'out'|'off'", says: func(t *stretch, m match) (chunk, bool) { // he leaves the tail away
 		std, _ := role.Find(m.the("part").value)

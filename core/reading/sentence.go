@@ -155,7 +155,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
 		short = text[:i]
 	}
-	if titleBy.MatchString(text) || tiedDated.MatchString(text) {
+	if titleBy.MatchString(text) || asTiedBy.MatchString(text) || tiedDated.MatchString(text) {
 		short = strings.Join(strings.Fields(text)[:min(8, len(strings.Fields(text)))], " ")
 	}
 	short = cellBreak.Split(short, 2)[0]
