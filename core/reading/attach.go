@@ -804,6 +804,14 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
 		return shadow("where it stands to another part; no value of its own")
+	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
+		return shadow("what it is filled with")
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kElsewhat && m.is(c.chunks[i-2].to-1, cTurns) > 0, // "a few turns of wool"
+		prep == "in" && p.definite && generalFeathers[m.low(x.to-1)]: // "so short in the stem"
+		return shadow("kept as a remark")
+	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
@@ -1427,7 +1435,7 @@ func (m *maker) suits(p phrase) bool {
 		}
 		return false
 	}
-	return m.std.Form != role.FormBead || p.lastNoun != material.Weight || len(m.said) > 0 && m.nounSaid() // a bead is filled with lead, not of it
+	return true
 }
 
 // bareCount is what a bare number counts of a part.

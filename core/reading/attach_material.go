@@ -17,6 +17,7 @@ import (
 func (m *maker) assemble() {
 	m.settleCount()
 	m.settleAmounts()
+	m.settleGeneric()
 	m.settleOnce()
 	list := m.said
 	part := m.part
@@ -381,6 +382,19 @@ func (m *maker) settleAmounts() {
 			grades = append(grades, g)
 		}
 		p.grade = grades
+	}
+}
+
+// settleGeneric drops "the hair" where it is said later which: "Take the hair from where it is hollow. Deer."
+func (m *maker) settleGeneric() {
+	if len(m.said) < 2 || !m.said[0].noun || !m.said[0].definite || len(m.said[0].name) != 1 || len(m.said[0].colour)+len(m.said[0].grade) > 0 || m.said[0].alt {
+		return
+	}
+	for _, q := range m.said[1:] {
+		if q.noun && !q.alt && !q.definite && q.joint == "" && material.KindOf(strings.Join(q.name, " ")) == m.said[0].lastNoun && m.said[0].name[0] == string(m.said[0].lastNoun) {
+			m.said = m.said[1:]
+			return
+		}
 	}
 }
 

@@ -427,7 +427,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kEnd:
 		switch {
-		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish"
+		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead, m.std.Form == role.FormHead: // "finished with a whip finish", "built up to a cone"
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 			to(x.l)

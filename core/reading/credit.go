@@ -143,6 +143,9 @@ var (
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
 	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished) by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: (?:at|on|for|in|to|during|before) .*)?$`)
+	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
+	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
+	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
 	headNotes   = regexp.MustCompile(`^(?:Notes?|Words?|Report|Account|Remarks?|Written|Taken down|Set down) (?:by|of|from) (?:the|our|a|his|her)\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
@@ -249,6 +252,14 @@ func (r *reader) titleLine(text string) string {
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
 		r.d.Notes = append(r.d.Notes, rest)
 		return name
+	}
+	if m := clubFly.FindStringSubmatch(text); m != nil { // "Our July fly - Hob Lantern"
+		r.d.Notes = append(r.d.Notes, m[1])
+		return m[2]
+	}
+	if m := nameFirst.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Reed Bunting Sedge: for the album"
+		r.d.Notes = append(r.d.Notes, m[2])
+		return m[1]
 	}
 	if m := accordingTo.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Weathercock Dun, according to Piers Amory"
 		r.d.Tier = m[2]

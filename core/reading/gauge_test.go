@@ -363,7 +363,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"second":    {247, 6},
 	"third":     {244, 4},
 	"fourth":    {256, 0},
-	"fifth":     {226, 1},
+	"fifth":     {228, 1},
 	"sixth":     {247, 2},
 	"seventh":   {180, 0},
 	"eighth":    {197, 4},

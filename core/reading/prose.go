@@ -563,7 +563,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label = role.Body
 		return []piece{whole}
 	}
-	if t.coversShank(c) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "He covered the shank with tan chenille"
+	if t.coversShank(c, last) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "He covered the shank with tan chenille"
 		whole.label = role.Body
 		return []piece{whole}
 	}
@@ -1369,7 +1369,7 @@ func (t *stretch) nounIn(p piece) bool {
 }
 
 // coversShank tells a clause in which the shank or the hook is covered with something other than thread.
-func (t *stretch) coversShank(c clause) bool {
+func (t *stretch) coversShank(c clause, last string) bool {
 	k := c.where(kAct)
 	i := c.where(kThing)
 	if k < 0 || i < k+2 || c.chunks[i].thing.lastNoun == material.Thread || c.chunks[i].thing.definite || !c.chunks[i].thing.noun || c.chunks[i-1].kind != kPreposition || c.chunks[i-1].word != "with" && c.chunks[i-1].word != "in" {
@@ -1378,6 +1378,9 @@ func (t *stretch) coversShank(c clause) bool {
 	switch t.low(c.chunks[k].from) {
 	case "covered", "covers", "cover", "wrapped", "wraps", "wrap", "dressed", "clothed":
 		j := t.pastArticle(c.chunks[k].to)
+		if std, _ := role.Find(last); t.low(j) == "it" && std.Name == role.Thread { // "Run the thread to the bend. Cover it with one strand of herl"
+			return true
+		}
 		return t.low(j) == "shank" || t.low(j) == "hook" || t.low(j+1) == "shank" || t.low(j+1) == "hook"
 	}
 	return false
@@ -1638,7 +1641,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		}
 		p := x.thing
 		name := strings.Join(p.name, " ")
-		if material.KindOf(name) == material.Weight { // "ten turns of fine lead wire"
+		if material.KindOf(name) == material.Weight && last != role.Bead { // "ten turns of fine lead wire"
 			return "weight"
 		}
 		switch p.lastNoun {
@@ -1659,7 +1662,9 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		case material.Flash:
 			return "flash"
 		case material.Weight:
-			return "weight"
+			if last != role.Bead { // but "a bead, black tungsten"
+				return "weight"
+			}
 		case material.Fibre:
 			if p.unit == lexicon.CountFibre && (last == role.Thread || last == role.Hook || last == "weight" || last == role.Bead || last == "") {
 				return "tail"
@@ -1800,6 +1805,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
 			}
+			if k == material.Plume && act == lexicon.ActTies && spoken(before, role.Body) && !spoken(before, role.Wing) && !spoken(before, "wings") { // "Here tie in a tuft of white CDC"
+				return role.Wing
+			}
 		case material.Hair:
 			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
 				return "tail"
@@ -1813,6 +1821,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			}
 			if act == lexicon.ActWinds && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
 				return "body"
+			}
+			if n := len(before); act == lexicon.ActWinds && k == material.Fur && n > 0 && (before[n-1].label == role.Wing || before[n-1].label == "wings") && !spoken(before, "thorax") { // "Dub a little mole in front of and behind the tuft"
+				return role.Thorax
 			}
 			if act == lexicon.ActWinds && (k == material.Fur || k == material.Herl) && !spoken(before, "thorax") && t.low(c.from()) == "in" && t.low(c.from()+1) == "front" { // "In front of it she dubbed mole"
 				return "thorax"

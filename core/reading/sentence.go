@@ -191,6 +191,9 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
 			r.d.Title = m[1]
 		}
+		if m := tierDay.FindStringSubmatch(tier); m != nil { // "tied by Jory Pascoe, 21 May"
+			tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		}
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
 		}
