@@ -390,7 +390,7 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
-	if last := len(c.chunks) - 1; c.kind == saysWhy && (last == 2 || last == 3 && c.chunks[1].kind == kStandsFor) && c.chunks[last-1].kind == kAuxiliary && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
+	if last := len(c.chunks) - 1; c.kind == saysWhy && (last == 2 || last == 3 && c.chunks[1].kind == kStandsFor) && (c.chunks[last-1].kind == kAuxiliary || c.chunks[last-1].kind == kStandsFor && m.is(c.chunks[last].from, cAct) > 0) && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
 		m.keepLength(c.chunks[last])
 		m.note(c.from(), c.chunks[last].from, "kept as a remark")
 		return true
@@ -811,6 +811,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("kept as a remark")
 	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
 		m.take(x.from, x.to, "plain", "named before")
+		return false
+	case prep == "with" && p.definite && len(p.name) == 1 && p.bare() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
+		m.take(x.from, x.to, "plain", "")
 		return false
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
@@ -1375,6 +1378,16 @@ func (m *maker) number1(c clause, i int) {
 		return
 	}
 	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		return
+	}
+	if m.std.Form == role.FormBead && i == 0 && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
+		m.part.DiameterMM = x.v.Low
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		return
+	}
+	if m.low(x.from-1) == "also" && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.chunks[0].kind == kInTime { // "behind the wings 2 turns and before the wings also 2"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return

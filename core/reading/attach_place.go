@@ -380,6 +380,10 @@ func (m *maker) place(c clause, i int, prep string) {
 			from(l)
 			return
 		}
+		if m.act == lexicon.ActStops && !spans && l.IsPart() && m.part.Length.IsZero() && m.std.Form == role.FormWing { // "it ends where the tail ends"
+			m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: l.Of, Reach: true, Text: m.text(x.from, x.to)}})
+			return
+		}
 		if x.top > 0 && spans { // "stops where the thread began"
 			to(l)
 			return

@@ -142,11 +142,13 @@ var (
 	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
-	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished) by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: (?:at|on|for|in|to|during|before) .*)?$`)
+	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: for (?:us|the club|the album|me)| here)? by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: (?:at|on|for|in|to|during|before) .*)?$`)
 	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
 	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
-	headNotes   = regexp.MustCompile(`^(?:Notes?|Words?|Report|Account|Remarks?|Written|Taken down|Set down) (?:by|of|from) (?:the|our|a|his|her)\b[^.]*\.?$`)
+	whatDid     = regexp.MustCompile(`^(?:What|How|The way) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b[^.]*\.?$`)
+	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|showed us|made)(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b`)
+	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
@@ -251,6 +253,7 @@ func (r *reader) titleLine(text string) string {
 	}
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
 		r.d.Notes = append(r.d.Notes, rest)
+		r.told(rest)
 		return name
 	}
 	if m := clubFly.FindStringSubmatch(text); m != nil { // "Our July fly - Hob Lantern"

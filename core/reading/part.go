@@ -23,6 +23,11 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 	for from < to && (s[from] == ' ' || s[from] == '\t') {
 		from++
 	}
+	if last := len(r.d.Parts) - 1; last >= 0 && isStretch(label) { // "front half   hare's ear" under "body   rear half   orange silk"
+		if at := strings.LastIndex(strings.ToLower(s[:from]), label); at >= 0 {
+			label, from = r.d.Parts[last].Role, at
+		}
+	}
 	pieces := []piece{{label: label, from: from, to: to}}
 	toks := lexAt(s, from, to)
 	std, _ := role.Find(label)
@@ -391,4 +396,14 @@ func fill(q *Part, again Part) {
 		q.DiameterMM, q.DiameterBasis = again.DiameterMM, again.DiameterBasis
 	}
 	q.Length, q.TiedIn = cmp.Or(q.Length, again.Length), cmp.Or(q.TiedIn, again.TiedIn)
+}
+
+// isStretch tells a label that is no part but a stretch of the one before.
+func isStretch(label string) bool {
+	if _, known := role.Find(label); known {
+		return false
+	}
+	toks := measure.Lex(label)
+	_, _, n := measure.ScanStretch(toks, 0)
+	return n > 0 && n == len(toks)
 }

@@ -177,6 +177,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			}
 		}
 	}
+	for i, p := range pieces { // "caught in a partridge feather … Now comes the hackle, a turn and a half"
+		if k := slices.IndexFunc(pieces[i:], func(q piece) bool { return q.label == role.Hackle }); p.label == someWhere && k > 0 && t.feather(pieces[i:i+1]) && !t.nounElse(pieces[i+k], role.Hackle) {
+			pieces[i].label = role.Hackle
+		}
+	}
 	// clauses of one part that follow each other are read as one
 	var joined []piece
 	for _, p := range pieces {
@@ -276,7 +281,9 @@ func (r *reader) titled(t *stretch) {
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 var (
+	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night))`)
 	asTies    = regexp.MustCompile(`\bas ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
+	eveningOf = regexp.MustCompile(`\b(?:on|of) the (?:evening|night|meeting|afternoon) of (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 )
 
@@ -284,6 +291,12 @@ var (
 func (r *reader) told(s string) {
 	if m := asTies.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
+	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1], m[2], m[3])
+	}
+	if m := eveningOf.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Date = cmp.Or(r.d.Date, m[1])
 	}
 	if m := minutesOf.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started {
 		r.d.Date = cmp.Or(r.d.Date, m[1])
@@ -555,7 +568,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			return []piece{whole}
 		}
 	}
-	if i > 0 && c.open == "," && all[i-1].first && len(all[i-1].chunks) <= 2 && all[i-1].chunks[len(all[i-1].chunks)-1].kind == kPart && len(before) > 0 && before[len(before)-1].from == all[i-1].from() && t.subject(c, clause{}) == "" { // "The tag, two turns of flat silver, came first"
+	if i > 0 && c.open == "," && all[i-1].first && len(all[i-1].chunks) <= 2 && all[i-1].chunks[0].kind != kPreposition && all[i-1].chunks[len(all[i-1].chunks)-1].kind == kPart && len(before) > 0 && before[len(before)-1].from == all[i-1].from() && t.subject(c, clause{}) == "" { // "The tag, two turns of flat silver, came first"
 		whole.label = last
 		return []piece{whole}
 	}
@@ -566,6 +579,15 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if t.coversShank(c, last) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "He covered the shank with tan chenille"
 		whole.label = role.Body
 		return []piece{whole}
+	}
+	if len(c.chunks) == 1 && t.low(c.from()) == "as" && c.open == "," { // "Under the hook, as a throat, went a few fibres"
+		if label, n := t.role(t.pastArticle(c.from() + 1)); n > 0 && t.pastArticle(c.from()+1)+n == c.to() {
+			whole.label = label
+			return []piece{whole}
+		}
+	}
+	if k, label := t.bodyWithin(c); k > 0 && last != "" { // "The silk goes down once more and with it a body of hare's ear"
+		return []piece{{label: role.Thread, from: c.from(), to: k}, {label: label, from: k, to: c.to()}}
 	}
 	if t.leavesBare(c) && last != "" { // "and left a third of the shank bare for the wing and hackle"
 		whole.label = last
@@ -1095,6 +1117,9 @@ func ribFirst(c clause, before []piece) []piece {
 // claim gives a part what was put on the fly for it before: "the rib was wound" claims the length
 // of vinyl rib that was caught in.
 func (t *stretch) claim(c clause, label string, pieces []piece) {
+	if c.kind == saysCase || c.kind == saysWhy { // "until it almost touches the feather"
+		return
+	}
 	for _, x := range c.chunks {
 		definite := x.kind == kThing && x.thing.definite || x.kind == kPart && t.is(x.from, cArticle) > 0
 		for k := range pieces {
@@ -1413,6 +1438,31 @@ func (t *stretch) subjectOf(all []clause, i int) string {
 	return ""
 }
 
+// bodyWithin gives where a clause about the thread goes on to a part, "… and with it a body of hare's
+// ear", and which part; 0 where it does not.
+func (t *stretch) bodyWithin(c clause) (int, string) {
+	first := c.chunks[0]
+	if first.kind != kThing || !first.thing.definite || first.thing.lastNoun != material.Thread {
+		return 0, ""
+	}
+	for k := first.to; k+2 < c.to(); k++ {
+		if label, n := t.role(k + 1); t.low(k) == "a" && n == 1 && t.low(k+2) == "of" {
+			return k, label
+		}
+	}
+	return 0, ""
+}
+
+// nounElse tells whether a piece names a material other than by the part's own name.
+func (t *stretch) nounElse(p piece, own string) bool {
+	for k := p.from; k < p.to; k++ {
+		if t.is(k, cNoun) > 0 && t.low(k) != own {
+			return true
+		}
+	}
+	return false
+}
+
 // dubsThread tells a clause that dubs the thread with something.
 func (t *stretch) dubsThread(c clause) bool {
 	thread, dubs := false, false
@@ -1619,7 +1669,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib || t.is(j, cColour) > 0 && x.kind == kThing && x.thing.definite && len(x.thing.name) == 0 && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
+				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}
@@ -1802,7 +1852,7 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 			if (k == material.Feather) && act == lexicon.ActWinds && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
 				return "hackle"
 			}
-			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
+			if whole := wholeFeathers[t.low(x.to-1)] && (x.thing.one || x.thing.definite); act == lexicon.ActTies && !whole && !spoken(before, "tail") && !spoken(before, "body") { // but "caught in a partridge feather by its stem"
 				return "tail"
 			}
 			if k == material.Plume && act == lexicon.ActTies && spoken(before, role.Body) && !spoken(before, role.Wing) && !spoken(before, "wings") { // "Here tie in a tuft of white CDC"

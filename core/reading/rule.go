@@ -963,6 +963,20 @@ var jointRules = []rule{
 	{pattern: "'after'|'behind' stands_for article", says: func(t *stretch, m match) (chunk, bool) { // ties in after it a tail of crest
 		return chunk{kind: kPlain, to: m.from + 2}, t.is(m.from-1, cAct) > 0 || t.low(m.from-1) == "in"
 	}},
+	{pattern: "'to' length 'before' article? 'eye'", says: func(t *stretch, m match) (chunk, bool) { // to 3 mm before the eye
+		l := m.the("length").l
+		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.std.Form == role.FormWound
+	}},
+	{pattern: "length 'short'", says: func(t *stretch, m match) (chunk, bool) { // stopping three eye widths short
+		l := m.the("length").l
+		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.atEnd(m.to) && t.std.Form == role.FormWound
+	}},
+	{pattern: "'measured'|'matched' 'against' article part", says: func(t *stretch, m match) (chunk, bool) { // measured against the body
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
+	}},
+	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
+		return chunk{kind: kRemark}, t.std.Form == role.FormWing
+	}},
 	{pattern: "'number'|'numbering' number", says: func(t *stretch, m match) (chunk, bool) { // the fibres number eight
 		return chunk{kind: kNumber, v: m.the("number").v}, t.is(m.from-1, cCounted) > 0
 	}},

@@ -212,13 +212,20 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
+		r.d.Title = m[1]
+		r.told(text)
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if m := asTold.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "My grandmother's Dusky, as she said it to me in the kitchen:"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	for _, form := range []*regexp.Regexp{notesOfTalk, doneBy, letterOf} {
+	for _, form := range []*regexp.Regexp{notesOfTalk, doneBy, letterOf, whatDid} {
 		if m := form.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
 			r.d.Tier = m[1]
 			if len(m) > 2 {
