@@ -552,6 +552,11 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
+		if front := m.text(x.to, c.to()); p.Turns != nil && m.std.Form == role.FormCollar && strings.HasPrefix(front, "in front") && strings.Contains(m.text(c.from(), x.from), "behind") { // "twice behind the wing and twice in front"
+			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
+			m.take(x.from, x.to, "turns", "wound "+p.Turns.String()+" times in all")
+			return
+		}
 		if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
 			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
 			m.take(x.from, x.to, "turns", "wound "+p.Turns.String()+" times in all")
@@ -815,6 +820,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && len(p.name) == 1 && p.bare() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case prep == "of" && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"
+		return shadow("of something else")
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
@@ -863,6 +870,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		}
 	default:
 		return shadow("where it stands to another part; no value of its own")
+	}
+	if p.self && len(p.grade) == 1 && (muches[p.grade[0]] || littles[p.grade[0]]) && m.std.Form == role.FormWound && p.amount == "" { // "a thick body of green fur"
+		p.amount, p.grade = p.grade[0], nil
 	}
 	if p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && m.part.Continues == "" { // "a pinch of the same hare"
 		m.sameThing(p)

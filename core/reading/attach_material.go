@@ -357,6 +357,7 @@ var (
 	// shapes are containers that say nothing of what the material is
 	shapes = lexicon.Set("made form")
 	// generalFeathers are what a bunch is taken from, whatever grew it
+	muches, littles = lexicon.Set("much"), lexicon.Set("little") // how thick or how slim a part is
 	generalFeathers = lexicon.Set("general feather")
 	// coverings are where on a bird or a beast a material grows
 	coverings = lexicon.Set("covering")

@@ -147,10 +147,12 @@ var (
 	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
 	whatDid     = regexp.MustCompile(`^(?:What|How|The way) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b[^.]*\.?$`)
-	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|showed us|made)(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b`)
+	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b`)
+	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
+	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
-	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
+	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
 	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
@@ -255,6 +257,10 @@ func (r *reader) titleLine(text string) string {
 		r.d.Notes = append(r.d.Notes, rest)
 		r.told(rest)
 		return name
+	}
+	if m := lotQuoted.FindStringSubmatch(text); m != nil { // Lot 14. "The Verger's Daughter", two flies as found
+		r.d.Notes = append(r.d.Notes, text)
+		return m[1]
 	}
 	if m := clubFly.FindStringSubmatch(text); m != nil { // "Our July fly - Hob Lantern"
 		r.d.Notes = append(r.d.Notes, m[1])

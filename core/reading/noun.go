@@ -431,6 +431,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
 	}
+	if n := t.is(k, cAmount); n > 0 && t.is(k, cDegree) == n && t.is(k+n, cComparative) > 0 { // "came out a little longer"
+		return 0
+	}
 	if n := t.is(k, cAmount); n > 0 && t.is(k, cDegree) == n && t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of" { // "a little behind the eye"
 		return 0
 	}
@@ -780,6 +783,11 @@ func (t *stretch) nounFollows(k int) bool {
 // strangeName tells a word that nobody knows and that stands before a noun: it belongs to
 // the name.
 func (t *stretch) strangeName(k int) bool {
+	if base, ok := strings.CutSuffix(t.low(k), "'s"); ok { // "the tail's own feather"
+		if _, part := role.Find(base); part {
+			return false
+		}
+	}
 	return t.word(k) && len(t.senses[k]) == 0 && !strings.ContainsAny(t.low(k), "0123456789/") && (t.nounFollows(k+1) || t.counts(k+1) == lexicon.CountFibre)
 }
 

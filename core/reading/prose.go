@@ -589,6 +589,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if k, label := t.bodyWithin(c); k > 0 && last != "" { // "The silk goes down once more and with it a body of hare's ear"
 		return []piece{{label: role.Thread, from: c.from(), to: k}, {label: label, from: k, to: c.to()}}
 	}
+	if i+1 < len(all) && !all[i+1].first && all[i+1].kind == saysWhy && !c.has(kPart) {
+		if label := t.toMake(all[i+1]); label != "" { // "Fold what is left of the foam back to make a head"
+			whole.label = label
+			return []piece{whole}
+		}
+	}
 	if t.leavesBare(c) && last != "" { // "and left a third of the shank bare for the wing and hackle"
 		whole.label = last
 		return []piece{whole}
@@ -872,10 +878,12 @@ func (t *stretch) thereIs(c clause) string {
 	switch std.Form {
 	case role.FormLegs, role.FormCheek, role.FormTail:
 	default:
-		return ""
+		if std.Name != role.Throat {
+			return ""
+		}
 	}
 	k += n
-	if t.low(k) == "there" || t.is(k, cAct) > 0 || t.is(k, cAuxiliary) > 0 {
+	if t.low(k) == "there" || t.is(k, cPerson) > 0 && c.has(kAct) || t.is(k, cAct) > 0 || t.is(k, cAuxiliary) > 0 {
 		return label
 	}
 	return ""
@@ -1461,6 +1469,19 @@ func (t *stretch) nounElse(p piece, own string) bool {
 		}
 	}
 	return false
+}
+
+// toMake gives the part that a clause says something is done for: "to make a head".
+func (t *stretch) toMake(c clause) string {
+	for k := c.from(); k+1 < c.to(); k++ {
+		if w := t.low(k); w != "make" && w != "form" {
+			continue
+		}
+		if label, n := t.role(t.pastArticle(k + 1)); n > 0 && t.is(k+1, cArticle) > 0 && t.pastArticle(k+1)+n == c.to() {
+			return label
+		}
+	}
+	return ""
 }
 
 // dubsThread tells a clause that dubs the thread with something.

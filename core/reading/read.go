@@ -112,6 +112,11 @@ func readWhole(text string, w *Words, most caps) (Reading, error) {
 
 func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
+	for i, l := range lines { // "Hook.....14 wet"
+		if m := leaders.FindStringSubmatchIndex(l); m != nil {
+			lines[i] = l[:m[3]] + ":" + strings.Repeat(" ", m[5]-m[4]-1) + l[m[5]:]
+		}
+	}
 	rd.commas = rd.labelsBefore(lines, ",") >= 2
 	rd.semis = rd.labelsBefore(lines, ";") >= 3
 	rd.stops = rd.labelsBefore(lines, ".") >= 3
@@ -1282,3 +1287,6 @@ func (r *reader) nameAndHook(s string, start int) int {
 	}
 	return start + k + 1
 }
+
+// leaders are the dots that lead from a label to its value.
+var leaders = regexp.MustCompile(`^(\s*\p{L}[\p{L}' /-]{1,24}?)\s?(\.{3,})\s*[^.\s]`)

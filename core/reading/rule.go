@@ -977,6 +977,13 @@ var jointRules = []rule{
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
 		return chunk{kind: kRemark}, t.std.Form == role.FormWing
 	}},
+	{pattern: "'length' 'like'|'as' article? 'hook'|'shank'", says: func(t *stretch, m match) (chunk, bool) { // length like the hook
+		of := measure.Unit("hook")
+		if strings.HasSuffix(t.low(m.to-1), "shank") {
+			of = measure.Shank
+		}
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: of, Text: t.text(m.from, m.to)}}, !t.spans()
+	}},
 	{pattern: "'number'|'numbering' number", says: func(t *stretch, m match) (chunk, bool) { // the fibres number eight
 		return chunk{kind: kNumber, v: m.the("number").v}, t.is(m.from-1, cCounted) > 0
 	}},

@@ -129,6 +129,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "note", "")
 		return
 	}
+	if m := scribe.FindStringSubmatch(text); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "note", "")
+		return
+	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
 		r.d.Title = m[1]
 		if y := dayIn.FindString(m[2]); y != "" {
@@ -214,6 +220,9 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
 		r.d.Title = m[1]
+		if m := nameTied.FindStringSubmatch(text); m != nil && strings.HasPrefix(text, m[1]) {
+			r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		}
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), "header", "")
