@@ -91,6 +91,9 @@ func (m *maker) assemble() {
 			if len(np.colour) > 0 && last.Colour == "" {
 				last.Colour = strings.Join(np.colour, " and ")
 			}
+		case np.noun && np.joint == "of" && last != nil && np.one && np.count == nil && len(np.colour) == 0 && !strings.Contains(last.Name, " ") && (material.KindOf(last.Name) == material.Hair || material.KindOf(last.Name) == material.Fur): // "the whiskers of a hare"
+			last.Name = strings.Join(np.name, " ") + " " + last.Name
+			qualifies(last, np)
 		case np.noun && (np.joint == "of" || np.joint == "from") && last != nil && len(part.Alternatives) == 0 && coverings[last.Name] && last.Colour == "": // "the neck of a brown cock"
 			last.Name = strings.Join(np.name, " ") + " " + last.Name
 			last.Colour = strings.Join(np.colour, " and ")
@@ -391,7 +394,13 @@ func (m *maker) settleGeneric() {
 	if len(m.said) < 2 || !m.said[0].noun || !m.said[0].definite || len(m.said[0].name) != 1 || len(m.said[0].colour)+len(m.said[0].grade) > 0 || m.said[0].alt {
 		return
 	}
-	for _, q := range m.said[1:] {
+	for i, q := range m.said[1:] {
+		if q.noun && q.joint == ":" && len(q.name) == 1 { // "The quill is soaked: peacock"
+			m.said[i+1].name = append(q.name, m.said[0].name...)
+			m.said[i+1].prep = append(q.prep, m.said[0].prep...)
+			m.said = m.said[1:]
+			return
+		}
 		if q.noun && !q.alt && !q.definite && q.joint == "" && material.KindOf(strings.Join(q.name, " ")) == m.said[0].lastNoun && m.said[0].name[0] == string(m.said[0].lastNoun) {
 			m.said = m.said[1:]
 			return

@@ -431,6 +431,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kEnd:
 		switch {
+		case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
+			remark()
 		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead, m.std.Form == role.FormHead: // "finished with a whip finish", "built up to a cone"
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
@@ -482,6 +484,9 @@ func (m *maker) place(c clause, i int, prep string) {
 		p.From, p.To = orderPlaces(f, t)
 	}
 }
+
+// sides are what of a feather is turned somewhere.
+var sides = map[string]bool{"side": true, "edge": true, "face": true, "sides": true, "edges": true}
 
 // withThing tells "with a dusting of mole for the front third": the stretch is of what it is with.
 func withThing(c clause, i int) bool {
