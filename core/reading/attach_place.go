@@ -505,6 +505,9 @@ func (m *maker) returns(c clause, i int) bool {
 	if m.std.Name == role.Thread || i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
 		return false
 	}
+	if after := m.text(c.to(), min(c.to()+5, len(m.toks))); strings.Contains(after, "forward again") { // "and back, and then forward again"
+		return false
+	}
 	for k := i + 3; k < len(c.chunks); k++ {
 		if c.chunks[k].kind == kAnd { // "to the eye and back and up once more" ends at the eye
 			return false

@@ -142,14 +142,15 @@ var (
 	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
-	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: for (?:us|the club|the album|me)| here)? by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: (?:at|on|for|in|to|during|before) .*)?$`)
+	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: (?:for|to) (?:us|the club|the album|me|members)| here)? by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: and (?:his|her) \p{Ll}+)?(?: (?:at|on|for|in|to|during|before) .*)?$`)
 	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
 	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
 	whatDid     = regexp.MustCompile(`^(?:What|How|The way) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b[^.]*\.?$`)
-	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b`)
+	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|\p{Lu}[\p{L}'’-]+[,.])`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
+	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
@@ -261,6 +262,10 @@ func (r *reader) titleLine(text string) string {
 	if m := lotQuoted.FindStringSubmatch(text); m != nil { // Lot 14. "The Verger's Daughter", two flies as found
 		r.d.Notes = append(r.d.Notes, text)
 		return m[1]
+	}
+	if m := cardHead.FindStringSubmatch(text); m != nil { // "CARD 7 — SUMMER MIDGE"
+		r.d.Notes = append(r.d.Notes, m[1])
+		text = m[2]
 	}
 	if m := clubFly.FindStringSubmatch(text); m != nil { // "Our July fly - Hob Lantern"
 		r.d.Notes = append(r.d.Notes, m[1])

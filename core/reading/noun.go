@@ -634,6 +634,10 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 		p.of, p.self = true, true
 		return t.pastArticle(k+n+1) - k
 	}
+	if v, _ := t.as(k, cCounted); v != "" && p.count != nil && t.std.Form == role.FormTail && t.low(k+1) == "of" && len(p.name) == 0 && t.describes(t.pastArticle(k+2)) { // "three whisks of ginger hackle"
+		p.of, p.unit, p.unitA = true, v, k
+		return t.pastArticle(k+2) - k
+	}
 	if l := t.low(k); t.low(k+1) == "of" && len(p.name) == 0 && (l == t.label || l == t.std.Name || l == t.std.Name+"s") && t.describes(t.pastArticle(k+2)) { // "two wings of turkey"
 		p.of, p.self = true, true
 		return t.pastArticle(k+2) - k

@@ -157,7 +157,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 				p.from = t.pastName(p.from, p.to, r.d.Title)
 			}
 			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
-				if p.makes || pieces[k].label == someWhere {
+				if p.makes && pieces[k].label != role.Rib && pieces[k].label != "flash" || pieces[k].label == someWhere {
 					pieces[k].label = p.label
 				}
 			}
@@ -178,7 +178,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 	}
 	for i, p := range pieces { // "caught in a partridge feather … Now comes the hackle, a turn and a half"
-		if k := slices.IndexFunc(pieces[i:], func(q piece) bool { return q.label == role.Hackle }); p.label == someWhere && k > 0 && t.feather(pieces[i:i+1]) && !t.nounElse(pieces[i+k], role.Hackle) {
+		if k := slices.IndexFunc(pieces[i:], func(q piece) bool { return q.label == role.Hackle }); p.label == someWhere && k > 0 && t.wholeFeather(p) && !t.nounElse(pieces[i+k], role.Hackle) {
 			pieces[i].label = role.Hackle
 		}
 	}
@@ -527,7 +527,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	if a, b, k := t.madeBoth(c); k > 0 { // "Silver wire made the tag and a bit of red wool the tail"
 		return []piece{{label: a, from: c.from(), to: c.chunks[k].from}, {label: b, from: c.chunks[k].to, to: c.to()}}
 	}
-	if !c.first && (last == role.Wing || last == "wings") && !c.has(kAct, kAuxiliary, kPer) && c.has(kThing) && t.subjectOf(all, i) == last { // "The wing was in two parts, a pair of black hen hackles inside …"
+	if !c.first && (last == role.Wing || last == "wings") && (!c.has(kAct, kAuxiliary, kPer) || t.beside(c)) && c.has(kThing) && t.subjectOf(all, i) == last { // "The wing was in two parts, a pair of black hen hackles inside …"
 		whole.label = last
 		return []piece{whole}
 	}
@@ -582,6 +582,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 	}
 	if len(c.chunks) == 1 && t.low(c.from()) == "as" && c.open == "," { // "Under the hook, as a throat, went a few fibres"
 		if label, n := t.role(t.pastArticle(c.from() + 1)); n > 0 && t.pastArticle(c.from()+1)+n == c.to() {
+			whole.label = label
+			return []piece{whole}
+		}
+	}
+	if x := c.chunks[len(c.chunks)-1]; len(c.chunks) > 1 && x.kind == kPrepared && t.low(x.from) == "as" && c.has(kThing) { // "tie in another bunch of white bucktail under the head as a throat"
+		if label, n := t.role(t.pastArticle(x.from + 1)); n > 0 && t.pastArticle(x.from+1)+n == x.to {
 			whole.label = label
 			return []piece{whole}
 		}
@@ -844,6 +850,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			return true
 		}
 		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == lexicon.ActBrings || act == lexicon.ActTies) && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
+			return true
+		}
+		if act == "" && std.Form == role.FormRib && i > 0 && i == len(c.chunks)-1 && c.chunks[0].kind == kAnd && bodyKinds[x.thing.lastNoun] && x.thing.lastNoun != material.Tinsel && t.hasThings(before, last) { // "Then a strand of wire was tied in, and some yellow floss"
 			return true
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
@@ -1484,6 +1493,26 @@ func (t *stretch) toMake(c clause) string {
 	return ""
 }
 
+// wholeFeather tells a piece about a feather that is no slip.
+func (t *stretch) wholeFeather(p piece) bool {
+	for k := p.from; k < p.to; k++ {
+		if wholeFeathers[t.low(k)] {
+			return true
+		}
+	}
+	return false
+}
+
+// beside tells a clause in which something goes outside or inside what was told.
+func (t *stretch) beside(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if w := t.low(k); w == "outside" || w == "inside" || w == "beside" {
+			return true
+		}
+	}
+	return false
+}
+
 // dubsThread tells a clause that dubs the thread with something.
 func (t *stretch) dubsThread(c clause) bool {
 	thread, dubs := false, false
@@ -1850,6 +1879,9 @@ func (t *stretch) byPlace(all []clause, at int, before []piece) string {
 		case x.kind == kAct, x.kind == kStart:
 			act = x.word
 		}
+	}
+	if i := c.where(kThing); c.first && i >= 0 && c.chunks[i].thing.unit == lexicon.CountSlip && c.chunks[i].thing.noun && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) { // "Two slips of starling, matched, were set upright"
+		return "wing"
 	}
 	if act == lexicon.ActTies && t.hasNoun(c) && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) {
 		return "wing"

@@ -119,6 +119,11 @@ func (rd *reader) readLines(text string, most caps) error {
 	}
 	rd.commas = rd.labelsBefore(lines, ",") >= 2
 	rd.semis = rd.labelsBefore(lines, ";") >= 3
+	for _, l := range lines {
+		if label, _ := rd.labelBehind(l, 0); label != "" {
+			rd.behind++
+		}
+	}
 	rd.stops = rd.labelsBefore(lines, ".") >= 3
 	rd.columns = inColumns(lines)
 	for _, l := range lines {
@@ -174,6 +179,7 @@ type reader struct {
 	firstOf    map[string]string
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
+	behind     int       // lines whose label stands last: "three strands of black hen, tail"
 	stops      bool      // labels stand before a full stop: "tag. flat silver"
 	doer       string    // who ties, where no tier is named: the first who takes a thing in hand
 	headings   []heading // of a table that has a row for each fly
@@ -426,7 +432,7 @@ var terseLabels = lexicon.Set("terse label")
 // letterLabels are labels of one letter, on cards that have several.
 var letterLabels = lexicon.Values("letter label")
 
-var letterLine = regexp.MustCompile(`^\s*[BHRSTWbhrstw]\. ?\S`)
+var letterLine = regexp.MustCompile(`^\s*[BHRSTWbhrstw][.:] ?\S`)
 
 // chatLine is a line of a conversation: when it was said, and by whom.
 var chatLine = regexp.MustCompile(`^\s*\[?\d{1,2}[:.]\d{2}(?:[:.]\d{2})?\]?[ ,-]+<?(\pL[\pL ]{0,30}?)>?: ?`)
@@ -816,7 +822,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 	}
 	lead := k > i
-	if r.letters && first && !lead && k+1 < len(toks) && toks[k+1].Low == "." && len(toks[k].Low) == 1 { // "S. scarlet"
+	if r.letters && first && !lead && k+1 < len(toks) && (toks[k+1].Low == "." || toks[k+1].Low == ":") && len(toks[k].Low) == 1 { // "S. scarlet"
 		if label := letterLabels[toks[k].Low]; label != "" {
 			if label == role.Hook && r.d.Find(role.Hook) >= 0 {
 				label = role.Hackle

@@ -219,8 +219,8 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		return
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
-		r.d.Title = m[1]
-		if m := nameTied.FindStringSubmatch(text); m != nil && strings.HasPrefix(text, m[1]) {
+		r.d.Title = strings.TrimRight(m[1], ",.")
+		if m := nameTied.FindStringSubmatch(text); m != nil && (strings.HasPrefix(text, m[1]) || strings.Contains(text, "when "+m[1])) {
 			r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		}
 		r.told(text)
@@ -278,6 +278,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.parts(n, "weight", s, start, len(s), false, marks, false)
 			return
 		}
+	}
+	if label, at := r.labelBehind(s, start); label != "" && r.behind >= 3 && r.d.Title != "" {
+		r.started = true
+		r.parts(n, label, s, start, at, false, marks, false)
+		marks.set(at, len(s), "label", "")
+		return
 	}
 	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 && (r.numbered == 0 && !stepNumber.MatchString(s)) {
 		r.continueLine(n, s, start, marks)
@@ -667,4 +673,28 @@ func (r *reader) hookAlone(s string, start int) bool {
 		}
 	}
 	return size
+}
+
+// labelBehind gives the label that ends a short line, "three strands of black hen, tail", and where the
+// words before it end. A silk or a hook is named by what it is of: all of the line is its words.
+func (r *reader) labelBehind(s string, start int) (label string, at int) {
+	toks := lexAt(s, start, len(strings.TrimRight(s, " .")))
+	n := len(toks)
+	if n < 2 || n > 12 || strings.ContainsAny(s, ":=|;") {
+		return "", 0
+	}
+	for k := max(1, n-2); k < n; k++ {
+		idx, m := r.words.roles.Match(toks, k)
+		if m == 0 || k+m != n {
+			continue
+		}
+		label = role.Label(r.words.roleList[idx])
+		if std, ok := role.Find(label); !ok || std.Form == role.FormNone {
+			return "", 0
+		} else if std.Form == role.FormHook || std.Name == role.Thread {
+			return label, len(s)
+		}
+		return label, toks[k].Start
+	}
+	return "", 0
 }
