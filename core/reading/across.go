@@ -2,6 +2,7 @@ package reading
 
 import (
 	"encoding/csv"
+	"regexp"
 	"strings"
 
 	"mothledger/core/measure"
@@ -125,3 +126,60 @@ func (r *reader) acrossRow(n int, s string, marks *marks) bool {
 	marks.set(at, len(s), "plain", "")
 	return true
 }
+
+// leastCells is how many cells of a line begin with a label before it is read cell by cell.
+const leastCells = 3
+
+// cellRow reads a line of cells that each begin with their label, "Hook 14 grub | Thread grey | Tail none";
+// false where the line is none. A cell without a label is the hook or the thread where it can be.
+func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
+	if strings.Count(s[start:], " | ") < leastCells-1 {
+		return false
+	}
+	type field struct {
+		label string
+		at    int // where its words begin
+		cell
+	}
+	var fields []field
+	labelled := 0
+	from := start
+	for _, part := range strings.Split(s[start:], "|") {
+		f := field{cell: trimmed(s, from, from+len(part))}
+		from += len(part) + 1
+		toks := lexAt(s, f.from, f.to)
+		if idx, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) {
+			f.label, f.at = role.Label(r.words.roleList[idx]), toks[k].Start
+			if toks[k].Low == ":" && k+1 < len(toks) {
+				f.at = toks[k+1].Start
+			}
+			labelled++
+		}
+		fields = append(fields, f)
+	}
+	if labelled < leastCells {
+		return false
+	}
+	for _, f := range fields {
+		text := f.of(s)
+		switch {
+		case text == "":
+		case f.label != "":
+			r.started = true
+			marks.set(f.from, f.at, "label", "")
+			r.parts(n, f.label, s, f.at, f.to, false, marks, false)
+		case (bareHook(text) || r.hookAlone(s, f.from)) && r.d.Find(role.Hook) < 0:
+			r.started = true
+			r.parts(n, role.Hook, s, f.from, f.to, false, marks, false)
+		case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
+			r.started = true
+			r.parts(n, role.Thread, s, f.from, f.to, false, marks, false)
+		default:
+			r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+			marks.set(f.from, f.to, "unread", "")
+		}
+	}
+	return true
+}
+
+var aughtSaid = regexp.MustCompile(`\b\d{1,2}/0\b`)

@@ -415,6 +415,8 @@ func (m *maker) place(c clause, i int, prep string) {
 				break
 			}
 			remark()
+		case x.word == "ties" && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), " over "): // "is laid over the thorax"
+			remark()
 		case x.word == "ties":
 			m.tied(x, x.l)
 		case !spans && m.reach(x):

@@ -151,6 +151,8 @@ var (
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
+	quotedTied  = regexp.MustCompile(`^["“]([^"”]+)["”],? (?:tied |dressed |made )?by (\p{Lu}[\p{L}.'’ -]*)$`)
+	sheetNumber = regexp.MustCompile(`^(?i:sheet|card|page|leaf|no\.?|nr\.?) ?\d+$`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)

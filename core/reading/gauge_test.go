@@ -367,14 +367,14 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sixth":      {247, 2},
 	"seventh":    {180, 0},
 	"eighth":     {197, 4},
-	"ninth":      {190, 1},
+	"ninth":      {192, 1},
 	"tenth":      {181, 1},
 	"eleventh":   {209, 12},
 	"twelfth":    {178, 3},
 	"thirteenth": {209, 2},
-	"fourteenth": {196, 3},
+	"fourteenth": {199, 3},
 	"fifteenth":  {168, 5},
-	"held":       {0, 999},
+	"sixteenth":  {211, 3},
 }
 
 // silent is a test that prints nothing of its own.
@@ -385,7 +385,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -283,7 +283,8 @@ var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressin
 var (
 	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night))`)
 	asTies    = regexp.MustCompile(`\bas ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
-	eveningOf = regexp.MustCompile(`\b(?:on|of) the (?:evening|night|meeting|afternoon) of (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
+	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
+	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) the (?:evening|night|meeting|afternoon)(?: of| on) (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 )
 
@@ -294,6 +295,9 @@ func (r *reader) told(s string) {
 	}
 	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1], m[2], m[3])
+	}
+	if m := givenBy.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Title, r.d.Tier = cmp.Or(r.d.Title, m[1]), cmp.Or(r.d.Tier, m[2])
 	}
 	if m := eveningOf.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Date = cmp.Or(r.d.Date, m[1])
@@ -1171,7 +1175,7 @@ func (t *stretch) mentionsPart(c clause, label string) bool {
 // hookFirst tells a clause that begins with the hook and goes on with what somebody puts on it, and
 // at which chunk; 0 for another.
 func (t *stretch) hookFirst(c clause) int {
-	if c.chunks[0].kind != kPreposition {
+	if c.chunks[0].kind != kPreposition && !(c.chunks[0].kind == kWhen && t.low(c.from()) == "on") {
 		return 0
 	}
 	hook, size := false, false
@@ -1181,7 +1185,7 @@ func (t *stretch) hookFirst(c clause) int {
 		size = size || ok
 	}
 	for k := 1; k < len(c.chunks) && hook && size; k++ {
-		if c.chunks[k].kind == kOwn || c.chunks[k].kind == kPerson {
+		if c.chunks[k].kind == kOwn || c.chunks[k].kind == kPerson || c.chunks[k].kind == kAct && t.low(c.chunks[k-1].to-1) == "hook" { // "On a size 10 hook tie in black silk"
 			return k
 		}
 	}
@@ -1584,6 +1588,9 @@ func (t *stretch) made(c clause) string {
 		for _, y := range c.chunks[i+1 : min(i+3, len(c.chunks))] {
 			if label, n := t.role(t.afterArticle(y.from)); n > 0 && t.is(y.from, cArticle) > 0 && label != role.Hook {
 				return label
+			}
+			if k := t.pastArticle(y.from); i > 0 && k > y.from && k+1 == c.to() && t.word(k) && len(t.senses[k]) == 0 && c.chunks[0].kind == kThing { // "Short tufts of white yarn make the breathers"
+				return role.Label(t.text(k, k+1))
 			}
 		}
 	}

@@ -251,7 +251,7 @@ func (r *reader) line(n int, s string) {
 		marks.set(start, len(s), "plain", "")
 		return
 	}
-	if r.acrossRow(n, s, marks) {
+	if r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
 		return
 	}
 	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"

@@ -967,6 +967,17 @@ var jointRules = []rule{
 		l := m.the("length").l
 		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.std.Form == role.FormWound
 	}},
+	{pattern: "'ends'|'end'|'ending'|'stops'|'stop'|'stopping' length 'before' article? 'eye'", says: func(t *stretch, m match) (chunk, bool) { // ends 4 mm before eye
+		l := m.the("length").l
+		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.std.Form == role.FormWound
+	}},
+	{pattern: "turns number", says: func(t *stretch, m match) (chunk, bool) { // rounds 6
+		v := m.the("number").v
+		return chunk{kind: kTurns, v: v}, v.Low >= 1 && v.High <= 40 && t.atStart(m.from) && t.atEnd(m.to)
+	}},
+	{pattern: "'ending'|'finishing' 'with' article part", says: func(t *stretch, m match) (chunk, bool) { // low over the back and ending with the tail
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Reach: true, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormWing
+	}},
 	{pattern: "length 'short'", says: func(t *stretch, m match) (chunk, bool) { // stopping three eye widths short
 		l := m.the("length").l
 		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.atEnd(m.to) && t.std.Form == role.FormWound

@@ -129,6 +129,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "note", "")
 		return
 	}
+	if cells := cellBreak.Split(text, 2); len(cells) == 2 && sheetNumber.MatchString(cells[0]) && r.d.Title == "" && !r.started { // "SHEET 23          BROOK MEADOW GNAT"
+		r.d.Notes = append(r.d.Notes, cells[0])
+		r.d.Title, r.headed = strings.TrimSpace(cells[1]), true
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if m := scribe.FindStringSubmatch(text); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		r.d.Notes = append(r.d.Notes, text)
@@ -206,6 +212,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if m := quotedTied.FindStringSubmatch(text); m != nil && !r.started { // "Slate Quarry" by T. Berg, under the prize
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[2])
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && len(m[0]) == len(text) && !r.started { // "Pinhead" under "Midge box no. 3"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = m[1]
@@ -218,9 +230,15 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
+	if givenBy.MatchString(text) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
+		r.told(text)
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "header", "")
+		return
+	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
 		r.d.Title = strings.TrimRight(m[1], ",.")
-		if m := nameTied.FindStringSubmatch(text); m != nil && (strings.HasPrefix(text, m[1]) || strings.Contains(text, "when "+m[1])) {
+		if m := nameTied.FindStringSubmatch(text); m != nil && (strings.HasPrefix(text, m[1]) || strings.Contains(text, "when "+m[1]) || strings.Contains(m[1], " ")) {
 			r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		}
 		r.told(text)
