@@ -133,7 +133,11 @@ const leastCells = 3
 // cellRow reads a line of cells that each begin with their label, "Hook 14 grub | Thread grey | Tail none";
 // false where the line is none. A cell without a label is the hook or the thread where it can be.
 func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
-	if strings.Count(s[start:], " | ") < leastCells-1 {
+	between := "|"
+	if !strings.Contains(s, "|") {
+		between = "/"
+	}
+	if strings.Count(s[start:], " "+between+" ") < leastCells-1 {
 		return false
 	}
 	type field struct {
@@ -144,9 +148,9 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	var fields []field
 	labelled := 0
 	from := start
-	for _, part := range strings.Split(s[start:], "|") {
+	for _, part := range strings.Split(s[start:], " "+between) {
 		f := field{cell: trimmed(s, from, from+len(part))}
-		from += len(part) + 1
+		from += len(part) + 2
 		toks := lexAt(s, f.from, f.to)
 		if idx, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) {
 			f.label, f.at = role.Label(r.words.roleList[idx]), toks[k].Start

@@ -851,7 +851,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
 		return shadow("what it is wound with")
 	case p.self && p.noun:
-	case anchors[prep] && m.wounds(prep, p):
+	case anchors[prep] && m.low(m.beforeArticle(x.from+1)) != "along" && m.low(x.from-1) != "along" && m.wounds(prep, p):
 		m.part.Winding = "counter"
 		m.take(x.from, x.to, "winding", "against the body")
 		return false

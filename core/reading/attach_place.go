@@ -435,7 +435,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		switch {
 		case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
 			remark()
-		case string(x.l.Of) == m.std.Name && m.std.Form == role.FormHead, m.std.Form == role.FormHead: // "finished with a whip finish", "built up to a cone"
+		case string(x.l.Of) == m.std.Name, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish", "built up to a cone"
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 			to(x.l)

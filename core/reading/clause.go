@@ -233,6 +233,8 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		return cur.chunks[0].kind != kInCase || cur.chunks[len(cur.chunks)-1].kind != kAuxiliary
 	case kSays:
 		return cur.where(kPerson) != len(cur.chunks)-1
+	case kOwn:
+		return cur.chunks[0].kind == kInTime && cur.has(kAct) // "Before it is wound I put on the wing"
 	case kPerson, kOthers:
 		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing) || first == kWhy && t.low(cur.from()) == "since" && cur.has(kAuxiliary, kAct)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true

@@ -30,8 +30,24 @@ func (r *reader) finish() {
 		d.Title = name
 	}
 	r.optionals()
+	r.unknown()
 	r.saidAgain()
 	r.contradictions()
+}
+
+// unknown makes a note of what stands under a label that is no part's and says nothing of a fly: "Tips: wet
+// the biot first".
+func (r *reader) unknown() {
+	d := &r.d
+	for i := 0; i < len(d.Parts); i++ {
+		p := d.Parts[i]
+		if _, known := role.Find(p.Role); known || !p.SaysNothing() || p.DiameterMM > 0 || p.Coats > 0 || !p.TiedIn.IsZero() || len(p.Conditions)+len(p.Alternatives) > 0 || p.Text == "" || p.Absent || p.Optional {
+			continue
+		}
+		d.Notes = append(d.Notes, dressing.Capital(p.Role)+": "+p.Text)
+		d.Parts = slices.Delete(d.Parts, i, i+1)
+		i--
+	}
 }
 
 // saidAgain joins a later sentence about a part, "now wind the rib, five turns",

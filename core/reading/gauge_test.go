@@ -356,26 +356,26 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old":        {471, 0},
-	"sentences":  {364, 0},
-	"hands":      {271, 0},
-	"first":      {209, 10},
-	"second":     {247, 6},
-	"third":      {244, 4},
-	"fourth":     {256, 0},
-	"fifth":      {228, 1},
-	"sixth":      {247, 2},
-	"seventh":    {180, 0},
-	"eighth":     {197, 4},
-	"ninth":      {192, 1},
-	"tenth":      {181, 1},
-	"eleventh":   {209, 12},
-	"twelfth":    {178, 3},
-	"thirteenth": {209, 2},
-	"fourteenth": {199, 3},
-	"fifteenth":  {168, 5},
-	"sixteenth":  {211, 3},
-	"held":       {0, 999},
+	"old":         {471, 0},
+	"sentences":   {364, 0},
+	"hands":       {271, 0},
+	"first":       {209, 10},
+	"second":      {247, 6},
+	"third":       {244, 4},
+	"fourth":      {256, 0},
+	"fifth":       {228, 1},
+	"sixth":       {247, 2},
+	"seventh":     {180, 0},
+	"eighth":      {197, 4},
+	"ninth":       {192, 1},
+	"tenth":       {181, 1},
+	"eleventh":    {209, 12},
+	"twelfth":     {178, 3},
+	"thirteenth":  {211, 2},
+	"fourteenth":  {199, 3},
+	"fifteenth":   {168, 5},
+	"sixteenth":   {212, 3},
+	"seventeenth": {177, 3},
 }
 
 // silent is a test that prints nothing of its own.
@@ -386,7 +386,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -189,7 +189,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 	if _, n := t.number(i + 1); t.is(i, cAct) > 0 && t.atStart(i) && n > 0 && t.toks[i+1].Kind == measure.Word && t.counts(i+1+n) == "" && t.nounFollows(i+1+n) { // "Twist three peacock herls"
 		return phrase{}, i
 	}
-	if t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
+	if kind, _ := material.NounKind(t.low(i)); kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
 		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0) && t.capital(i) { // "Twist the butts"
 		return phrase{}, i
 	}
@@ -634,7 +634,7 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 		p.of, p.self = true, true
 		return t.pastArticle(k+n+1) - k
 	}
-	if v, _ := t.as(k, cCounted); v != "" && p.count != nil && t.std.Form == role.FormTail && t.low(k+1) == "of" && len(p.name) == 0 && t.describes(t.pastArticle(k+2)) { // "three whisks of ginger hackle"
+	if v, _ := t.as(k, cCounted); v != "" && p.count != nil && t.std.Form == role.FormTail && t.is(k, cLabel) > 0 && t.low(k+1) == "of" && len(p.name) == 0 && t.describes(t.pastArticle(k+2)) { // "three whisks of ginger hackle"
 		p.of, p.unit, p.unitA = true, v, k
 		return t.pastArticle(k+2) - k
 	}

@@ -836,6 +836,8 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			act = x.word
 		case x.kind == kPrepared && act == "" && person:
 			act = "holds"
+		case x.kind == kPrepared && act == "" && t.act(x.from) == lexicon.ActTies && c.has(kAuxiliary):
+			act = lexicon.ActTies
 		case x.kind == kStart && x.word == "ties":
 			act = "ties"
 		}
@@ -867,7 +869,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		laid := i == 0 && c.first && x.thing.count != nil && c.has(kAuxiliary) && (act == "" || act == lexicon.ActTies) && t.tiedLater(c) && t.hasThings(before, last) // "Two whole feathers from the breast of a hen are laid on flat"
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
-		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties")
+		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kPrepared && t.act(c.chunks[i+2].from) == lexicon.ActTies)
 		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
 		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
@@ -1267,6 +1269,13 @@ func (t *stretch) subject(c clause, next clause) string {
 	for k := c.from() + 1; k < c.to(); k++ { // "a body of black floss"
 		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.low(k-1) == "a" || t.low(k-1) == "an") && !everyday[label] {
 			return label
+		}
+	}
+	for k := c.from() + 1; k+2 < c.to(); k++ { // "I put on the wing"
+		if (t.low(k) == "put" || t.low(k) == "puts") && t.low(k+1) == "on" && t.is(k-1, cPerson) > 0 {
+			if label, n := t.role(t.pastArticle(k + 2)); n > 0 && t.is(k+2, cArticle) > 0 && t.pastArticle(k+2)+n == c.to() {
+				return label
+			}
 		}
 	}
 	if c.chunks[0].kind == kStandsFor && t.low(c.from()) == "who" { // "for those who find upright wings a trial"

@@ -124,6 +124,7 @@ func (rd *reader) readLines(text string, most caps) error {
 			rd.behind++
 		}
 	}
+	rd.small = rd.inSmall(lines)
 	rd.stops = rd.labelsBefore(lines, ".") >= 3
 	rd.columns = inColumns(lines)
 	for _, l := range lines {
@@ -180,6 +181,7 @@ type reader struct {
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
 	behind     int       // lines whose label stands last: "three strands of black hen, tail"
+	small      bool      // labels begin lines in small letters, and nothing else does in capitals
 	stops      bool      // labels stand before a full stop: "tag. flat silver"
 	doer       string    // who ties, where no tier is named: the first who takes a thing in hand
 	headings   []heading // of a table that has a row for each fly
@@ -913,8 +915,8 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
-	capital := unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && (after != ";" || !dressing.IsUpper(s)) || after == "." && telegram(s) // in capitals a capital says nothing, and in none its want
-	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                                                             // "12 2XL. THR. BROWN."
+	capital := (unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || r.small && first && i == 0) && (after != ";" || !dressing.IsUpper(s)) || after == "." && telegram(s) // in capitals a capital says nothing, and in none its want
+	if after == "." && capital && k+1 < len(toks) && toks[k].Low == "." {                                                                                             // "12 2XL. THR. BROWN."
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
@@ -1237,7 +1239,7 @@ func (r *reader) labelsBefore(lines []string, mark string) int {
 	for _, l := range lines {
 		toks := measure.Lex(l[:min(len(l), 600)])
 		for i := range toks {
-			if i > 0 && (toks[i-1].Low != "." || mark == ".") {
+			if i > 0 && (toks[i-1].Low != "." && !(mark == "," && toks[i-1].Low == ";") || mark == ".") {
 				continue
 			}
 			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == mark && (mark != "." || i+k+1 < len(toks) && toks[i+k+1].Kind != measure.Mark) {
@@ -1296,3 +1298,21 @@ func (r *reader) nameAndHook(s string, start int) int {
 
 // leaders are the dots that lead from a label to its value.
 var leaders = regexp.MustCompile(`^(\s*\p{L}[\p{L}' /-]{1,24}?)\s?(\.{3,})\s*[^.\s]`)
+
+// inSmall tells a text whose lines begin with labels in small letters, all but the first.
+func (r *reader) inSmall(lines []string) bool {
+	labels, others := 0, 0
+	for _, l := range lines[min(1, len(lines)):] {
+		l = strings.TrimSpace(l)
+		if l == "" {
+			continue
+		}
+		first, _ := utf8.DecodeRuneInString(l)
+		if _, k := r.words.roles.Match(measure.Lex(l[:min(len(l), 60)]), 0); k > 0 && unicode.IsLower(first) {
+			labels++
+		} else if unicode.IsUpper(first) {
+			others++
+		}
+	}
+	return labels >= 4 && others == 0
+}

@@ -971,6 +971,9 @@ var jointRules = []rule{
 		l := m.the("length").l
 		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.std.Form == role.FormWound
 	}},
+	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // two strands of ostrich wound three times
+		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 2 && t.atEnd(m.to) && t.act(m.from-1) == lexicon.ActWinds && t.std.Form == role.FormWound && t.std.Kin == role.Thorax
+	}},
 	{pattern: "turns number", says: func(t *stretch, m match) (chunk, bool) { // rounds 6
 		v := m.the("number").v
 		return chunk{kind: kTurns, v: v}, v.Low >= 1 && v.High <= 40 && t.atStart(m.from) && t.atEnd(m.to)

@@ -224,7 +224,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if !r.started && r.d.Title != "" && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
+	if !r.started && r.d.Title != "" && !columnNames[strings.ToLower(text)] && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
 		marks.set(start, len(s), "header", "")
