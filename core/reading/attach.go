@@ -395,7 +395,7 @@ func (m *maker) reachIn(c clause) bool {
 		m.note(c.from(), c.chunks[last].from, "kept as a remark")
 		return true
 	}
-	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != "reaches" && c.chunks[i].word != "covers" && c.chunks[i].word != "measures" || c.unread() > 0 || c.has(kTooMuch, kNegation) {
+	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != lexicon.ActReaches && c.chunks[i].word != lexicon.ActCovers && c.chunks[i].word != lexicon.ActMeasures || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
 	for _, x := range c.chunks[min(i+1, len(c.chunks)):] {
@@ -404,7 +404,7 @@ func (m *maker) reachIn(c clause) bool {
 			m.keepLength(x)
 			m.note(c.from(), x.from, "kept as a remark")
 			return true
-		case x.kind == kPart && c.chunks[i].word == "covers" && m.part.Length.IsZero() && !threadPlace(measure.Length{Of: measure.Unit(x.word)}):
+		case x.kind == kPart && c.chunks[i].word == lexicon.ActCovers && m.part.Length.IsZero() && !threadPlace(measure.Length{Of: measure.Unit(x.word)}):
 			m.part.Length = measure.Length{Low: 1, High: 1, Of: measure.Unit(x.word), Text: m.text(c.from(), x.to)}
 			m.take(c.from(), x.to, "length", "as long as the "+x.word)
 			return true
@@ -449,7 +449,7 @@ func (m *maker) main(c clause) {
 		m.act = m.waits
 	}
 	m.waits = ""
-	if last := c.chunks[len(c.chunks)-1]; last.kind == kAct && (last.word == "stops" || last.word == "begins") {
+	if last := c.chunks[len(c.chunks)-1]; last.kind == kAct && (last.word == lexicon.ActStops || last.word == lexicon.ActBegins) {
 		m.waits = last.word
 	}
 	prep := ""
@@ -755,7 +755,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
 		m.take(x.from, x.to, "plain", "")
 		return false
-	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == "holds" || c.chunks[i+1].word == "does"): // "the stem left bare"
+	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == lexicon.ActHolds || c.chunks[i+1].word == lexicon.ActDoes): // "the stem left bare"
 		return shadow("kept as a remark")
 	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
@@ -2032,7 +2032,7 @@ func (m *maker) goes(c clause, i int) bool {
 		switch x := c.chunks[k]; x.kind {
 		case kAuxiliary, kPlain, kThen:
 		case kAct:
-			return x.word == "takes away"
+			return x.word == lexicon.ActTakesAway
 		default:
 			return false
 		}
@@ -2042,7 +2042,7 @@ func (m *maker) goes(c clause, i int) bool {
 
 // retracts tells "took it off again": what was said of the part is taken back.
 func (m *maker) retracts(x chunk) bool {
-	return x.word == "takes away" && m.nounSaid() && (strings.Contains(m.lowsOf(x), " it") || strings.Contains(m.lowsOf(x), " them"))
+	return x.word == lexicon.ActTakesAway && m.nounSaid() && (strings.Contains(m.lowsOf(x), " it") || strings.Contains(m.lowsOf(x), " them"))
 }
 
 func (m *maker) lowsOf(x chunk) string { return m.lows(x.from, x.to) }
@@ -2055,7 +2055,7 @@ func (m *maker) before(c clause, first int) int {
 	for i, x := range c.chunks[:first] {
 		switch x.kind {
 		case kAct:
-			acts = acts || x.word == "brings" || x.word == "ties" || x.word == "winds" || x.word == "begins" || x.word == "stops"
+			acts = acts || x.word == lexicon.ActBrings || x.word == lexicon.ActTies || x.word == lexicon.ActWinds || x.word == lexicon.ActBegins || x.word == lexicon.ActStops
 			sep = i
 		case kPreposition, kAnd, kOr, kThen, kAuxiliary:
 			sep = i

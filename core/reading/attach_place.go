@@ -415,9 +415,9 @@ func (m *maker) place(c clause, i int, prep string) {
 				break
 			}
 			remark()
-		case x.word == "ties" && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), " over "): // "is laid over the thorax"
+		case x.word == lexicon.ActTies && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), " over "): // "is laid over the thorax"
 			remark()
-		case x.word == "ties":
+		case x.word == lexicon.ActTies:
 			m.tied(x, x.l)
 		case !spans && m.reach(x):
 		case x.l.IsPart() && !spans, m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures:

@@ -156,7 +156,7 @@ func (t *stretch) wherePlainly(c clause, lead int) bool {
 	}
 	switch x := c.chunks[lead+2]; x.kind {
 	case kAct:
-		return x.word == "ties" || x.word == "stops" || x.word == "begins" || x.word == "ties off"
+		return x.word == lexicon.ActTies || x.word == lexicon.ActStops || x.word == lexicon.ActBegins || x.word == lexicon.ActTiesOff
 	case kEnd, kStart:
 		return true
 	}

@@ -838,7 +838,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			act = "holds"
 		case x.kind == kPrepared && act == "" && t.act(x.from) == lexicon.ActTies && c.has(kAuxiliary):
 			act = lexicon.ActTies
-		case x.kind == kStart && x.word == "ties":
+		case x.kind == kStart && x.word == lexicon.ActTies:
 			act = "ties"
 		}
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
@@ -869,7 +869,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		laid := i == 0 && c.first && x.thing.count != nil && c.has(kAuxiliary) && (act == "" || act == lexicon.ActTies) && t.tiedLater(c) && t.hasThings(before, last) // "Two whole feathers from the breast of a hen are laid on flat"
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
-		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == "ties" || c.chunks[i+2].kind == kPrepared && t.act(c.chunks[i+2].from) == lexicon.ActTies)
+		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kPrepared && t.act(c.chunks[i+2].from) == lexicon.ActTies)
 		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
 		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
@@ -1027,7 +1027,7 @@ func (t *stretch) brings(c clause) bool {
 // ties tells whether a clause ties something in.
 func (t *stretch) ties(c clause) bool {
 	for _, x := range c.chunks {
-		if x.kind == kAct && x.word == "ties" {
+		if x.kind == kAct && x.word == lexicon.ActTies {
 			return true
 		}
 	}
@@ -1037,7 +1037,7 @@ func (t *stretch) ties(c clause) bool {
 // wound tells whether a clause winds something.
 func (t *stretch) wound(c clause) bool {
 	for _, x := range c.chunks {
-		if x.kind == kAct && x.word == "winds" || x.kind == kEnd && t.act(x.from) == lexicon.ActWinds { // "wound to the shoulder"
+		if x.kind == kAct && x.word == lexicon.ActWinds || x.kind == kEnd && t.act(x.from) == lexicon.ActWinds { // "wound to the shoulder"
 			return true
 		}
 	}
@@ -1075,10 +1075,10 @@ func (t *stretch) hasThings(before []piece, last piece) bool {
 func (t *stretch) settle(c clause, before []piece) string {
 	over, turns := false, c.has(kTurns)
 	for _, x := range c.chunks {
-		over = over || x.kind == kAct && x.word == "pulls over"
+		over = over || x.kind == kAct && x.word == lexicon.ActPullsOver
 	}
 	for _, x := range c.chunks {
-		if x.kind == kAct && (x.word == "pulls over" || x.word == "holds") {
+		if x.kind == kAct && (x.word == lexicon.ActPullsOver || x.word == lexicon.ActHolds) {
 			for k := x.to; k < c.to(); k++ {
 				over = over || t.low(k) == "over"
 			}
@@ -1343,7 +1343,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				}
 			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
 				continue
-			case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "brings"): // but "now came the hackle"
+			case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActBrings): // but "now came the hackle"
 				continue
 			case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"
 				continue
@@ -1430,13 +1430,17 @@ func (t *stretch) coversShank(c clause, last string) bool {
 	if k < 0 || i < k+2 || c.chunks[i].thing.lastNoun == material.Thread || c.chunks[i].thing.definite || !c.chunks[i].thing.noun || c.chunks[i-1].kind != kPreposition || c.chunks[i-1].word != "with" && c.chunks[i-1].word != "in" {
 		return false
 	}
-	switch t.low(c.chunks[k].from) {
-	case "covered", "covers", "cover", "wrapped", "wraps", "wrap", "dressed", "clothed":
-		j := t.pastArticle(c.chunks[k].to)
-		if std, _ := role.Find(last); t.low(j) == "it" && std.Name == role.Thread { // "Run the thread to the bend. Cover it with one strand of herl"
+	if t.is(c.chunks[k].from, cWrapsOver) == 0 {
+		return false
+	}
+	j := t.pastArticle(c.chunks[k].to)
+	if std, _ := role.Find(last); t.low(j) == "it" && std.Name == role.Thread { // "Run the thread to the bend. Cover it with one strand of herl"
+		return true
+	}
+	for ; j < c.chunks[i].from; j++ {
+		if t.low(j) == string(measure.Shank) || t.low(j) == role.Hook {
 			return true
 		}
-		return t.low(j) == "shank" || t.low(j) == "hook" || t.low(j+1) == "shank" || t.low(j+1) == "hook"
 	}
 	return false
 }
@@ -1717,7 +1721,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers { // "cover the lead and run on to the bend"
 			return ""
 		}
-		if x.kind == kPreposition && x.word == "with" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == "winds" { // "and followed with the wire"
+		if x.kind == kPreposition && x.word == "with" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActWinds { // "and followed with the wire"
 			continue
 		}
 		if x.kind == kPreposition || x.kind == kAct && x.to > x.from+1 && t.is(x.to-1, cPreposition) > 0 { // "wound through the mole"

@@ -101,5 +101,6 @@ var (
 	cHookSpec    = classOf("hook spec")
 	cPlain       = classOf("plain")
 	cEnds        = classOf("ends")
+	cWrapsOver   = classOf("wraps over")
 	cLabel       = classOf("label")
 )
