@@ -141,8 +141,9 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		return false
 	}
 	type field struct {
-		label string
-		at    int // where its words begin
+		label  string
+		header string
+		at     int // where its words begin
 		cell
 	}
 	var fields []field
@@ -152,7 +153,10 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		f := field{cell: trimmed(s, from, from+len(part))}
 		from += len(part) + 2
 		toks := lexAt(s, f.from, f.to)
-		if idx, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) {
+		if h, k := headerAt(toks, 0); k > 0 && k+1 < len(toks) && toks[k].Low == ":" {
+			f.header, f.at = h, toks[k+1].Start
+			labelled++
+		} else if idx, k := r.words.roles.Match(toks, 0); k > 0 && k < len(toks) {
 			f.label, f.at = role.Label(r.words.roleList[idx]), toks[k].Start
 			if toks[k].Low == ":" && k+1 < len(toks) {
 				f.at = toks[k+1].Start
@@ -161,13 +165,15 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		}
 		fields = append(fields, f)
 	}
-	if labelled < leastCells {
+	if labelled < leastCells && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
 		return false
 	}
 	for _, f := range fields {
 		text := f.of(s)
 		switch {
 		case text == "":
+		case f.header != "":
+			r.header(n, f.header, s[f.at:f.to], f.from, f.at, marks, s[:f.to])
 		case f.label != "":
 			r.started = true
 			marks.set(f.from, f.at, "label", "")
@@ -178,6 +184,9 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
 			r.started = true
 			r.parts(n, role.Thread, s, f.from, f.to, false, marks, false)
+		case strings.Contains(text, ":"): // "Difficulty: easy"
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(f.from, f.to, "note", "")
 		default:
 			r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 			marks.set(f.from, f.to, "unread", "")

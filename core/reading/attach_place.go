@@ -29,6 +29,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
 		return
 	}
+	if m.std.Name == role.Eyes && !mm { // "standing out over the bend"
+		note("kept as a remark")
+		return
+	}
 	if m.std.Name == role.Thread && l.IsPart() { // "no further until the tail is on"
 		note("kept as a remark")
 		return
@@ -433,6 +437,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 	case kEnd:
 		switch {
+		case i > 0 && m.is(c.chunks[i-1].from, cBackAgain) > 0 && strings.Contains(m.text(c.to(), min(c.to()+6, len(m.toks))), "once more"): // "to the eye and back again to the tail, then up once more"
+			remark()
 		case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
 			remark()
 		case string(x.l.Of) == m.std.Name, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish", "built up to a cone"
@@ -507,7 +513,7 @@ func (m *maker) returns(c clause, i int) bool {
 	if m.std.Name == role.Thread || i+2 >= len(c.chunks) || c.chunks[i+1].kind != kAnd && c.chunks[i+1].kind != kThen {
 		return false
 	}
-	if after := m.text(c.to(), min(c.to()+5, len(m.toks))); strings.Contains(after, "forward again") { // "and back, and then forward again"
+	if after := m.text(c.to(), min(c.to()+5, len(m.toks))); strings.Contains(after, "forward again") || strings.Contains(after, "once more") { // "and back, and then forward again"
 		return false
 	}
 	for k := i + 3; k < len(c.chunks); k++ {

@@ -153,8 +153,11 @@ var (
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
 	quotedTied  = regexp.MustCompile(`^["“]([^"”]+)["”],? (?:tied |dressed |made )?by (\p{Lu}[\p{L}.'’ -]*)$`)
 	sheetNumber = regexp.MustCompile(`^(?i:sheet|card|page|leaf|no\.?|nr\.?) ?\d+$`)
+	lateOnes    = regexp.MustCompile(`^(?:The late )?((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*), (?:as )?(?:set|taken|written|noted|copied|put) (?:down|out|on paper)\b.*$`)
+	byWho       = regexp.MustCompile(`^By ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b`)
+	monthAlone  = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December)(?: \d{4})?$`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
-	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described)\b.*:$`)
+	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described|wrote|put)\b.*[:.]$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the vice of|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
 	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
@@ -269,11 +272,17 @@ func (r *reader) titleLine(text string) string {
 		r.d.Notes = append(r.d.Notes, m[1])
 		text = m[2]
 	}
-	if m := clubFly.FindStringSubmatch(text); m != nil { // "Our July fly - Hob Lantern"
+	if m := lateOnes.FindStringSubmatch(text); m != nil { // "The late Mr Swann's Copper Beech, set down for the club by his nephew."
+		r.d.Originator = cmp.Or(r.d.Originator, m[1])
+		r.d.Notes = append(r.d.Notes, text)
+		return m[2]
+	}
+	if m := clubFly.FindStringSubmatch(text); m != nil && !monthAlone.MatchString(m[2]) { // "Our July fly - Hob Lantern"
 		r.d.Notes = append(r.d.Notes, m[1])
 		return m[2]
 	}
 	if m := nameFirst.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Reed Bunting Sedge: for the album"
+		r.told(m[2])
 		r.d.Notes = append(r.d.Notes, m[2])
 		return m[1]
 	}

@@ -360,7 +360,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sentences":   {364, 0},
 	"hands":       {271, 0},
 	"first":       {209, 10},
-	"second":      {247, 6},
+	"second":      {250, 5},
 	"third":       {244, 4},
 	"fourth":      {256, 0},
 	"fifth":       {228, 1},
@@ -376,7 +376,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"fifteenth":   {168, 5},
 	"sixteenth":   {212, 3},
 	"seventeenth": {177, 3},
-	"held":        {0, 999},
+	"eighteenth":  {211, 6},
 }
 
 // silent is a test that prints nothing of its own.
@@ -387,7 +387,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

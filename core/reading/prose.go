@@ -281,8 +281,9 @@ func (r *reader) titled(t *stretch) {
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 var (
-	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night))`)
-	asTies    = regexp.MustCompile(`\bas ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
+	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
+	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
+	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
 	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) the (?:evening|night|meeting|afternoon)(?: of| on) (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
@@ -294,7 +295,10 @@ func (r *reader) told(s string) {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1], m[2], m[3])
+		r.d.Tier = cmp.Or(r.d.Tier, m[1], m[2], m[3], m[4])
+	}
+	if m := flyWas.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Title = cmp.Or(r.d.Title, m[1])
 	}
 	if m := givenBy.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Title, r.d.Tier = cmp.Or(r.d.Title, m[1]), cmp.Or(r.d.Tier, m[2])
@@ -651,6 +655,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			}
 			return []piece{{label: first, from: c.from(), to: c.chunks[k].from}, {label: second, from: rest.from(), to: c.to()}}
 		}
+		rest := clause{kind: c.kind, chunks: c.chunks[k+1:]}
+		if second := t.byMaterial(rest.chunks, ""); second == role.Rib && c.first { // "Two strands of herl and a length of silver wire were tied in"
+			return []piece{{label: someWhere, from: c.from(), to: c.chunks[k].from}, {label: second, from: rest.from(), to: c.to()}}
+		}
 	}
 	if label := t.subject(c, next); label != "" {
 		whole.label = label
@@ -852,7 +860,7 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			continue
 		}
 		std, _ := role.Find(last.label)
-		if ofTurns && (person && act == lexicon.ActWinds || act == lexicon.ActStops) && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
+		if ofTurns && (person && act == lexicon.ActWinds || act == lexicon.ActStops || act == lexicon.ActBrings && c.first) && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
 			return true
 		}
 		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == lexicon.ActBrings || act == lexicon.ActTies) && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
@@ -1476,7 +1484,7 @@ func (t *stretch) subjectOf(all []clause, i int) string {
 // ear", and which part; 0 where it does not.
 func (t *stretch) bodyWithin(c clause) (int, string) {
 	first := c.chunks[0]
-	if first.kind != kThing || !first.thing.definite || first.thing.lastNoun != material.Thread {
+	if !(first.kind == kThing && first.thing.definite && first.thing.lastNoun == material.Thread || first.kind == kPart && first.word == role.Thread) {
 		return 0, ""
 	}
 	for k := first.to; k+2 < c.to(); k++ {
@@ -1528,6 +1536,19 @@ func (t *stretch) beside(c clause) bool {
 		}
 	}
 	return false
+}
+
+// onlyThread tells a clause whose things are thread and varnish.
+func (t *stretch) onlyThread(c clause) bool {
+	for _, x := range c.chunks {
+		if x.kind == kThing && x.thing.lastNoun != material.Thread && x.thing.lastNoun != material.Varnish {
+			return false
+		}
+		if _, n := t.role(t.pastArticle(x.from)); n > 1 || n == 1 && t.low(t.pastArticle(x.from)+1) == "of" {
+			return false
+		}
+	}
+	return true
 }
 
 // dubsThread tells a clause that dubs the thread with something.
@@ -1660,6 +1681,8 @@ func (t *stretch) byWord(c clause) string {
 			return "head"
 		case l == "ribs" && k > c.from() && k+1 < c.to() && (t.is(k+1, cStandsFor) > 0 || t.is(k+1, cArticle) > 0 && t.is(k-1, cArticle) == 0): // "Oval silver ribs all of it"
 			return role.Rib
+		case t.is(k, cEndsFly) > 0 && c.has(kPerson) && c.has(kThing) && t.is(k+1, cStandsFor) > 0 && t.onlyThread(c): // "He finished it with brown silk and clear varnish"
+			return role.Head
 		case t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
@@ -1761,7 +1784,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 		}
 		p := x.thing
 		name := strings.Join(p.name, " ")
-		if material.KindOf(name) == material.Weight && last != role.Bead { // "ten turns of fine lead wire"
+		if material.KindOf(name) == material.Weight && (last != role.Bead || slices.ContainsFunc(list, func(x chunk) bool { return x.kind == kTurns })) { // "ten turns of fine lead wire"
 			return "weight"
 		}
 		switch p.lastNoun {

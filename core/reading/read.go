@@ -1071,6 +1071,11 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 		*to = value
 	}
+	if h == "title" && monthAlone.MatchString(value) { // "Fly of the Month - November"
+		d.Notes = append(d.Notes, strings.TrimSpace(s))
+		marks.set(start, end, "note", "")
+		return
+	}
 	as := "header"
 	if kind, ok := strings.CutPrefix(h, "parent "); ok {
 		d.Descends(descent.Kind(kind), value)

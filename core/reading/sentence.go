@@ -167,6 +167,9 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if i := strings.Index(text, ". "); i > 0 && i < len(text)-2 {
 		short = text[:i]
 	}
+	if m := lateOnes.FindStringSubmatch(text); m != nil {
+		short = m[2]
+	}
 	if titleBy.MatchString(text) || asTiedBy.MatchString(text) || tiedDated.MatchString(text) {
 		short = strings.Join(strings.Fields(text)[:min(8, len(strings.Fields(text)))], " ")
 	}
@@ -230,7 +233,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if givenBy.MatchString(text) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
+	if (givenBy.MatchString(text) || flyWas.MatchString(text)) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), "header", "")
@@ -252,7 +255,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	for _, form := range []*regexp.Regexp{notesOfTalk, doneBy, letterOf, whatDid} {
+	for _, form := range []*regexp.Regexp{byWho, notesOfTalk, doneBy, letterOf, whatDid} {
 		if m := form.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
 			r.d.Tier = m[1]
 			if len(m) > 2 {
