@@ -219,9 +219,6 @@ var turnRules = []rule{
 		v := m.the("number").v
 		return chunk{kind: kNumber, v: v}, v.Low >= 2 && t.atStart(m.from) && t.atEnd(m.to) && (t.std.Form == role.FormLegs || t.std.Form == role.FormTail || t.std.Form == role.FormWing || t.std.Form == role.FormWound && t.counts(m.from-2) == lexicon.CountHerl)
 	}},
-	{pattern: "number 'of' 'them'", says: func(t *stretch, m match) (chunk, bool) { // in open turns, five of them
-		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1 && t.is(m.from-2, cTurns) > 0 && t.low(m.from-1) == ","
-	}},
 	// twice round
 	{pattern: "times 'round'|'around'|'about'", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -977,13 +974,6 @@ var jointRules = []rule{
 	{pattern: "turns number", says: func(t *stretch, m match) (chunk, bool) { // rounds 6
 		v := m.the("number").v
 		return chunk{kind: kTurns, v: v}, v.Low >= 1 && v.High <= 40 && t.atStart(m.from) && t.atEnd(m.to)
-	}},
-	{pattern: "'ending'|'finishing' 'with' article part", says: func(t *stretch, m match) (chunk, bool) { // low over the back and ending with the tail
-		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Reach: true, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormWing
-	}},
-	{pattern: "length 'short'", says: func(t *stretch, m match) (chunk, bool) { // stopping three eye widths short
-		l := m.the("length").l
-		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.atEnd(m.to) && t.std.Form == role.FormWound
 	}},
 	{pattern: "'measured'|'matched' 'against' article part", says: func(t *stretch, m match) (chunk, bool) { // measured against the body
 		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
