@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"strings"
 
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -165,7 +166,8 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		}
 		fields = append(fields, f)
 	}
-	if labelled < leastCells && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
+	many := between == "|" && len(fields) >= 2*leastCells && labelled > 0
+	if labelled < leastCells && !many && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
 		return false
 	}
 	for _, f := range fields {
@@ -178,12 +180,23 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 			r.started = true
 			marks.set(f.from, f.at, "label", "")
 			r.parts(n, f.label, s, f.at, f.to, false, marks, false)
-		case (bareHook(text) || r.hookAlone(s, f.from)) && r.d.Find(role.Hook) < 0:
+		case (bareHook(text) || r.hookAlone(s, f.from) || r.hookCell(s, f.cell)) && r.d.Find(role.Hook) < 0:
 			r.started = true
 			r.parts(n, role.Hook, s, f.from, f.to, false, marks, false)
 		case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
 			r.started = true
 			r.parts(n, role.Thread, s, f.from, f.to, false, marks, false)
+		case many && r.guessCell(s, f.cell) != "":
+			label := r.guessCell(s, f.cell)
+			r.started = true
+			r.parts(n, label, s, f.from, f.to, false, marks, false)
+		case many && r.d.Title == "" && inQuotes.MatchString(text):
+			r.d.Title = inQuotes.FindStringSubmatch(text)[1]
+			marks.set(f.from, f.to, "header", "")
+		case many && r.d.Date == "" && yearSaid.MatchString(text):
+			r.d.Date = yearSaid.FindString(text)
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(f.from, f.to, "note", "")
 		case strings.Contains(text, ":"): // "Difficulty: easy"
 			r.d.Notes = append(r.d.Notes, text)
 			marks.set(f.from, f.to, "note", "")
@@ -196,3 +209,49 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 }
 
 var aughtSaid = regexp.MustCompile(`\b\d{1,2}/0\b`)
+
+// hookCell tells a cell that is a size and a style and no more: "16 dry".
+func (r *reader) hookCell(s string, c cell) bool {
+	t := newStretch(r.words, s, lexAt(s, c.from, c.to), role.Hook)
+	styled := false
+	for k := range t.toks {
+		styled = styled || hookStyles[t.low(k)] != "" || t.low(k) == "#"
+	}
+	_, _, sized := t.sizeAt(0)
+	if !sized && len(t.toks) > 2 {
+		_, _, sized = t.sizeAt(2) // s/h #12
+	}
+	return styled && (sized || strings.Contains(c.of(s), "#")) && len(t.toks) <= 8
+}
+
+// guessCell gives the part that a cell without a label is about, by its last word or by what it is made of
+// and how often it is wound; none where that does not tell.
+func (r *reader) guessCell(s string, c cell) string {
+	if label, _ := r.labelBehind(s[:c.to], c.from); label != "" {
+		return label
+	}
+	t := newStretch(r.words, s, lexAt(s, c.from, c.to), "")
+	turns, body := false, false
+	for k := range t.toks {
+		turns = turns || t.is(k, cTurns) > 0
+		if v, n := t.as(k, cNoun); n > 0 {
+			body = body || bodyKinds[material.Kind(v)] && !t.mark(k)
+			if kind := material.Kind(v); turnsLater(t, k) && (kind == material.Hackle || kind == material.Feather) {
+				return role.Hackle
+			}
+		}
+	}
+	if body && !turns {
+		return role.Body
+	}
+	return ""
+}
+
+func turnsLater(t *stretch, k int) bool {
+	for ; k < len(t.toks); k++ {
+		if t.is(k, cTurns) > 0 {
+			return true
+		}
+	}
+	return false
+}

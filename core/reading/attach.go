@@ -785,6 +785,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("of which part of it")
 	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
 		return shadow("said of another part")
+	case x.kind == kPrepared && strings.HasPrefix(m.text(x.from, x.to), "as a ") && m.low(x.to-1) == m.part.Role: // "as a throat"
+		m.take(x.from, x.to, "plain", "")
+		return false
 	case x.kind == kPrepared && p.bare() && p.amount != "" && i == 2 && m.low(c.from()) == "which" && c.chunks[1].kind == kAuxiliary && m.std.Form == role.FormBead: // "which is heavy for the hook"
 		return shadow("kept as a remark")
 	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"

@@ -156,6 +156,7 @@ var (
 	lateOnes    = regexp.MustCompile(`^(?:The late )?((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*), (?:as )?(?:set|taken|written|noted|copied|put) (?:down|out|on paper)\b.*$`)
 	byWho       = regexp.MustCompile(`^By ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b`)
 	monthAlone  = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December)(?: \d{4})?$`)
+	onceMore    = regexp.MustCompile(`\b(?:asks? for|asked for|wants?|wanted|promised|remembers?) (?:the |his |her )?(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b.*\bas \p{Lu}[\p{L}.'’ -]* (?:ties|tied|dresses|dressed) it\b`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described|wrote|put)\b.*[:.]$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the vice of|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
@@ -255,7 +256,7 @@ func (r *reader) titleLine(text string) string {
 	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
 		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
 	}
-	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) { // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
+	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) && !(strings.Contains(text, ", as ") && strings.HasSuffix(text, m[2])) { // but "Lantern Dun, as tied by Pell" is what a dressing is filed under // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
 		r.d.Tier = m[2]
 		return m[1]
 	}

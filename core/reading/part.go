@@ -67,6 +67,12 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			}
 			continue
 		}
+		if toks[i-1].Low == "." {
+			if idx, k := inlineParts.Match(toks, i); k > 0 { // "…, two turns. Winged with snipe"
+				cut(lexicon.Rows("inline part")[idx].Value, i+k)
+				continue
+			}
+		}
 		if !bodylike {
 			continue
 		}

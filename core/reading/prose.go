@@ -436,6 +436,9 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			return append(r.pieces(t, []clause{first}, 0, before), rest)
 		}
 	}
+	if k := t.beadWithin(c); k > 0 && !spoken(before, role.Bead) { // "The hook is a jig in size 12 with a 3.8 mm bead"
+		return []piece{{label: role.Hook, from: c.from(), to: c.chunks[k].from}, {label: role.Bead, from: c.chunks[k].to, to: c.to()}}
+	}
 	if k := t.hookWithin(c); k > 0 && !spoken(before, "hook") { // "a bead up to the eye of a size 12 jig hook"
 		first := clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
 		told := slices.Clone(all)
@@ -608,6 +611,10 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 			whole.label = label
 			return []piece{whole}
 		}
+	}
+	if len(c.chunks) == 3 && c.chunks[0].kind == kAnd && c.chunks[1].kind == kAuxiliary && c.chunks[2].kind == kPart && c.chunks[2].word != role.Thread { // "Golden pheasant topping came next and was the tail"
+		whole.label, whole.claims = c.chunks[2].word, true
+		return []piece{whole}
 	}
 	if t.leavesBare(c) && last != "" { // "and left a third of the shank bare for the wing and hackle"
 		whole.label = last
@@ -1549,6 +1556,23 @@ func (t *stretch) onlyThread(c clause) bool {
 		}
 	}
 	return true
+}
+
+// beadWithin is the place of the "with" behind which a clause about the hook names a bead, 0 where it does not.
+func (t *stretch) beadWithin(c clause) int {
+	if c.chunks[0].kind != kPart || c.chunks[0].word != role.Hook {
+		return 0
+	}
+	k := 0
+	for i, x := range c.chunks {
+		if x.kind == kPreposition && x.word == "with" {
+			k = i
+		}
+		if k > 0 && x.kind == kThing && x.thing.lastNoun == material.Bead {
+			return k
+		}
+	}
+	return 0
 }
 
 // dubsThread tells a clause that dubs the thread with something.

@@ -1065,6 +1065,9 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		return
 	}
 	set := func(to *string) {
+		if strings.HasSuffix(value, " "+*to) { // "as tied by Pell" over "Tier: Osric Pell"
+			*to = value
+		}
 		if *to != "" && *to != value {
 			d.Contradict([]int{n}, h, *to, value)
 			return

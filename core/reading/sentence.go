@@ -189,6 +189,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			if m := nameTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" {
 				r.d.Tier = m[1]
 			}
+			r.told(text)
 			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
 			if r.d.Title != "" {
 				r.d.Notes = append(r.d.Notes, text)
@@ -230,6 +231,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if !r.started && r.d.Title != "" && !columnNames[strings.ToLower(text)] && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if m := onceMore.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "Every autumn somebody asks for the Lantern Bearer, so here it is once more as Aino Salo ties it."
+		r.d.Title = m[1]
+		r.told(text)
+		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), "header", "")
 		return
 	}
