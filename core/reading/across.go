@@ -167,6 +167,15 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		fields = append(fields, f)
 	}
 	many := between == "|" && len(fields) >= 2*leastCells && labelled > 0
+	if !many && r.d.Title != "" && !r.started && len(fields) >= leastCells+2 {
+		told := 0
+		for _, f := range fields {
+			if f.label != "" || r.guessCell(s, f.cell) != "" {
+				told++
+			}
+		}
+		many = told >= len(fields)-1
+	}
 	if labelled < leastCells && !many && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
 		return false
 	}
@@ -231,18 +240,28 @@ func (r *reader) guessCell(s string, c cell) string {
 		return label
 	}
 	t := newStretch(r.words, s, lexAt(s, c.from, c.to), "")
+	if label, n := t.role(1); t.is(0, cAbsent) > 0 && n > 0 && 1+n == len(t.toks) { // "no wing"
+		return label
+	}
 	turns, body := false, false
 	for k := range t.toks {
 		turns = turns || t.is(k, cTurns) > 0
 		if v, n := t.as(k, cNoun); n > 0 {
 			body = body || bodyKinds[material.Kind(v)] && !t.mark(k)
+			if kind := material.Kind(v); (kind == material.Wire || kind == material.Tinsel) && turnsLater(t, 0) {
+				return role.Rib
+			}
 			if kind := material.Kind(v); turnsLater(t, k) && (kind == material.Hackle || kind == material.Feather) {
 				return role.Hackle
 			}
 		}
 	}
-	if body && !turns {
+	_, coloured := t.colour(0)
+	switch {
+	case body && !turns:
 		return role.Body
+	case turns && !body && coloured > 0: // "blue dun 3 t"
+		return role.Hackle
 	}
 	return ""
 }

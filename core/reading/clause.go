@@ -236,7 +236,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOwn:
 		return cur.chunks[0].kind == kInTime && cur.has(kAct) // "Before it is wound I put on the wing"
 	case kPerson, kOthers:
-		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing) || first == kWhy && t.low(cur.from()) == "since" && cur.has(kAuxiliary, kAct)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
+		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing, kPart) || first == kWhy && t.low(cur.from()) == "since" && cur.has(kAuxiliary, kAct)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true
 		}
 		return i+1 < len(list) && list[i+1].kind == kSays

@@ -157,6 +157,9 @@ var (
 	byWho       = regexp.MustCompile(`^By ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b`)
 	monthAlone  = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December)(?: \d{4})?$`)
 	onceMore    = regexp.MustCompile(`\b(?:asks? for|asked for|wants?|wanted|promised|remembers?) (?:the |his |her )?(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)\b.*\bas \p{Lu}[\p{L}.'’ -]* (?:ties|tied|dresses|dressed) it\b`)
+	asTheyTie   = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:my|our|his|her|the) \p{Ll}+ ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:ties|dresses|makes|tied|dressed|made) it\b.*$`)
+	whatSaid    = regexp.MustCompile(`^(?:From|After) what ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:said|told|wrote|showed|sent)\b`)
+	didTying    = regexp.MustCompile(`^.*\bat which ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:did the tying|tied|was at the vice|sat at the vice)\b`)
 	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described|wrote|put)\b.*[:.]$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the vice of|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
@@ -285,6 +288,10 @@ func (r *reader) titleLine(text string) string {
 	if m := nameFirst.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Reed Bunting Sedge: for the album"
 		r.told(m[2])
 		r.d.Notes = append(r.d.Notes, m[2])
+		return m[1]
+	}
+	if m := asTheyTie.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Pilgrim's Olive, as my neighbour Eline Ruud dresses it these days"
+		r.d.Tier = m[2]
 		return m[1]
 	}
 	if m := accordingTo.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Weathercock Dun, according to Piers Amory"

@@ -616,6 +616,12 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		whole.label, whole.claims = c.chunks[2].word, true
 		return []piece{whole}
 	}
+	if i := c.where(kPerson); i > 0 && t.low(c.from()) == "instead" && t.low(c.from()+1) == "of" && c.has(kThing) { // "Instead of a hackle she set in a bunch of hen fibres"
+		if label, n := t.role(t.pastArticle(c.from() + 2)); n > 0 {
+			whole.label, whole.from = label, c.chunks[i].from
+			return []piece{whole}
+		}
+	}
 	if t.leavesBare(c) && last != "" { // "and left a third of the shank bare for the wing and hackle"
 		whole.label = last
 		return []piece{whole}
@@ -753,7 +759,7 @@ func (t *stretch) pastName(from, to int, name string) int {
 // coveredWith tells a clause that covers what was put on with thread of some colour.
 func (t *stretch) coveredWith(c clause) bool {
 	n := len(c.chunks)
-	if n < 4 || c.chunks[n-1].kind != kThing || c.chunks[n-2].kind != kPreposition || c.chunks[n-2].word != "with" || c.chunks[n-3].kind != kStandsFor || c.chunks[n-4].kind != kAct {
+	if n < 4 || c.chunks[n-1].kind != kThing || c.chunks[n-2].kind != kPreposition || c.chunks[n-2].word != "with" && c.chunks[n-2].word != "in" || c.chunks[n-3].kind != kStandsFor || c.chunks[n-4].kind != kAct {
 		return false
 	}
 	p := c.chunks[n-1].thing

@@ -1019,7 +1019,7 @@ var jointRules = []rule{
 		return chunk{kind: kAbsent}, t.atEnd(m.to)
 	}},
 	{pattern: "'there' auxiliary 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there is no tail
-		return chunk{kind: kAbsent}, t.atEnd(m.to)
+		return chunk{kind: kAbsent}, t.atEnd(m.to) || t.is(m.to, cPreposition) > 0 && t.is(m.to+1, cStandsFor) > 0
 	}},
 	{pattern: "'as'|'since' number", says: func(t *stretch, m match) (chunk, bool) { // "as 3 out of 4 tiers go too far"
 		return chunk{kind: kWhy, to: m.from + 1}, t.is(m.from-1, cPreposition) == 0

@@ -170,7 +170,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if m := lateOnes.FindStringSubmatch(text); m != nil {
 		short = m[2]
 	}
-	if titleBy.MatchString(text) || asTiedBy.MatchString(text) || tiedDated.MatchString(text) {
+	if titleBy.MatchString(text) || asTheyTie.MatchString(text) || asTiedBy.MatchString(text) || tiedDated.MatchString(text) {
 		short = strings.Join(strings.Fields(text)[:min(8, len(strings.Fields(text)))], " ")
 	}
 	short = cellBreak.Split(short, 2)[0]
@@ -263,7 +263,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	for _, form := range []*regexp.Regexp{byWho, notesOfTalk, doneBy, letterOf, whatDid} {
+	for _, form := range []*regexp.Regexp{byWho, whatSaid, didTying, notesOfTalk, doneBy, letterOf, whatDid} {
 		if m := form.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
 			r.d.Tier = m[1]
 			if len(m) > 2 {
