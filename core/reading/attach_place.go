@@ -46,6 +46,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
 		return
 	}
+	if mm && c.open == "(" && len(c.chunks) == 1 && m.is(x.from-2, cGrade) > 0 && !m.std.Spans { // "pearl tinsel, broad (2 mm)"
+		m.grades = append(m.grades, m.text(x.from, x.to))
+		m.take(x.from, x.to, "size", "how wide or thick the material is, not how long")
+		return
+	}
 	if mm && c.has(kSpacing) {
 		note("kept as a remark")
 		return
@@ -419,7 +424,7 @@ func (m *maker) place(c clause, i int, prep string) {
 				break
 			}
 			remark()
-		case x.word == lexicon.ActTies && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), " over "): // "is laid over the thorax"
+		case x.word == lexicon.ActTies && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), "over"): // "is laid over the thorax"
 			remark()
 		case x.word == lexicon.ActTies:
 			m.tied(x, x.l)

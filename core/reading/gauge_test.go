@@ -373,7 +373,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twelfth":     {192, 5},
 	"thirteenth":  {211, 1},
 	"fourteenth":  {201, 3},
-	"fifteenth":   {168, 4},
+	"fifteenth":   {168, 3},
 	"sixteenth":   {212, 1},
 	"seventeenth": {179, 2},
 	"eighteenth":  {211, 6},

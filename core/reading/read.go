@@ -52,7 +52,7 @@ type Reading struct {
 }
 
 // readerNumber is counted up when the steps of the reader change what they make of the same words.
-const readerNumber = 2
+const readerNumber = 3
 
 // Version names the reader and its built-in words. A reading is kept with it; the readings of
 // before are those of reader 1.
@@ -287,6 +287,12 @@ func (r *reader) line(n int, s string) {
 			r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(entryNumber.FindString(text)):]), " ."))
 		}
 		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), "note", "")
+		return
+	}
+	if m := scribe.FindStringSubmatch(s[start:]); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		r.d.Notes = append(r.d.Notes, s[start:])
 		marks.set(start, len(s), "note", "")
 		return
 	}

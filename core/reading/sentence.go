@@ -135,12 +135,6 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "header", "")
 		return
 	}
-	if m := scribe.FindStringSubmatch(text); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "note", "")
-		return
-	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
 		r.d.Title = m[1]
 		if y := dayIn.FindString(m[2]); y != "" {
