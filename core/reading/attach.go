@@ -820,7 +820,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case prep == "with" && p.definite && len(p.name) == 1 && p.bare() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
+	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
 	case prep == "of" && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"

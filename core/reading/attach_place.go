@@ -82,7 +82,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
 	case m.act == lexicon.ActTies && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
-	case m.act == lexicon.ActTies && prep != "for" && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
+	case m.act == lexicon.ActTies && prep != "for" && !(m.std.Form == role.FormLegs && l.IsPart() && m.low(x.from) == "over") && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank

@@ -1328,5 +1328,5 @@ func (r *reader) inSmall(lines []string) bool {
 			others++
 		}
 	}
-	return labels >= 4 && others == 0
+	return labels >= 4 && others <= 1
 }

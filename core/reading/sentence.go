@@ -703,7 +703,7 @@ func (r *reader) hookAlone(s string, start int) bool {
 func (r *reader) labelBehind(s string, start int) (label string, at int) {
 	toks := lexAt(s, start, len(strings.TrimRight(s, " .")))
 	n := len(toks)
-	if n < 2 || n > 12 || strings.ContainsAny(s, ":=|;") {
+	if n < 2 || n > 12 || strings.ContainsAny(s[start:], ":=|;") {
 		return "", 0
 	}
 	for k := max(1, n-2); k < n; k++ {
@@ -714,7 +714,7 @@ func (r *reader) labelBehind(s string, start int) (label string, at int) {
 		label = role.Label(r.words.roleList[idx])
 		if std, ok := role.Find(label); !ok || std.Form == role.FormNone {
 			return "", 0
-		} else if std.Form == role.FormHook || std.Name == role.Thread {
+		} else if std.Form == role.FormHook || std.Name == role.Thread || k == 1 && toks[0].Low == "no" { // "no wing"
 			return label, len(s)
 		}
 		return label, toks[k].Start
