@@ -181,24 +181,27 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	}
 	for _, f := range fields {
 		text := f.of(s)
+		guess := ""
+		if many {
+			guess = r.guessCell(s, f.cell)
+		}
+		tie := func(label string, at int) {
+			r.started = true
+			r.parts(n, label, s, at, f.to, false, marks, false)
+		}
 		switch {
 		case text == "":
 		case f.header != "":
 			r.header(n, f.header, s[f.at:f.to], f.from, f.at, marks, s[:f.to])
 		case f.label != "":
-			r.started = true
 			marks.set(f.from, f.at, "label", "")
-			r.parts(n, f.label, s, f.at, f.to, false, marks, false)
+			tie(f.label, f.at)
 		case (bareHook(text) || r.hookAlone(s, f.from) || r.hookCell(s, f.cell)) && r.d.Find(role.Hook) < 0:
-			r.started = true
-			r.parts(n, role.Hook, s, f.from, f.to, false, marks, false)
+			tie(role.Hook, f.from)
 		case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
-			r.started = true
-			r.parts(n, role.Thread, s, f.from, f.to, false, marks, false)
-		case many && r.guessCell(s, f.cell) != "":
-			label := r.guessCell(s, f.cell)
-			r.started = true
-			r.parts(n, label, s, f.from, f.to, false, marks, false)
+			tie(role.Thread, f.from)
+		case guess != "":
+			tie(guess, f.from)
 		case many && r.d.Title == "" && inQuotes.MatchString(text):
 			r.d.Title = inQuotes.FindStringSubmatch(text)[1]
 			marks.set(f.from, f.to, "header", "")
