@@ -1609,7 +1609,7 @@ func (m *maker) onCondition(c clause) bool {
 		first--
 	}
 	if first < w {
-		cond.Text = m.text(c.chunks[first].from, x.from)
+		cond.Text = m.text(c.chunks[first].from, c.chunks[w-1].to)
 	}
 	again, named := c.open == "(" && w > 0, false
 	for _, y := range c.chunks[first:w] {

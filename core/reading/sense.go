@@ -103,4 +103,5 @@ var (
 	cEnds        = classOf("ends")
 	cWrapsOver   = classOf("wraps over")
 	cLabel       = classOf("label")
+	cFolk        = classOf("folk")
 )

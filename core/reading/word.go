@@ -106,6 +106,9 @@ func (w *Words) look(toks []measure.Token) [][]sense {
 				}
 			}
 		}
+		if len(room) == from && toks[i].Kind == measure.Word {
+			room = w.otherForm(toks[i].Low, room)
+		}
 		out[i] = room[from:len(room):len(room)]
 	}
 	for i := 0; i < len(toks) && len(w.fixedList) > 0; { // what somebody corrected is that, and nothing else
@@ -119,6 +122,30 @@ func (w *Words) look(toks []measure.Token) [][]sense {
 		}
 		out[i] = []sense{{cCorrected, n, w.fixedAs[idx]}}
 		i += n
+	}
+	return out
+}
+
+// otherForm gives a word that no row holds what another form of it is, where that is a verb, or a thing or
+// a person that is no part of a fly: "shoved", where only "shove" has a row.
+func (w *Words) otherForm(word string, out []sense) []sense {
+	for _, form := range lexicon.Forms(word) {
+		node := w.tree.next[form]
+		if node == nil {
+			continue
+		}
+		from := len(out)
+		for _, s := range node.senses {
+			switch s.class {
+			case cAct, cWhatElse, cFolk, cSays:
+				out = append(out, s)
+			case cNoun, cName, cColour, cAdjective, cLabel, cCounted: // what can be of a fly is no more than that
+				return out[:from]
+			}
+		}
+		if len(out) > from {
+			return out
+		}
 	}
 	return out
 }
