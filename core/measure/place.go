@@ -146,26 +146,33 @@ func scanOneEye(toks []Token, i int) (Length, int) {
 		return Length{}, 0
 	}
 	k := i + 1
-	if is(toks, k, "full", "whole") {
+	lo := 1.0
+	switch {
+	case is(toks, k, "full", "whole"):
 		k++
+	case is(toks, k, "good"): // "a good eye's width"
+		k++
+	case is(toks, k, "bare", "scant", "mere"):
+		lo, k = 0.75, k+1
 	}
-	if !is(toks, k, "eye") {
+	if !is(toks, k, "eye", "eye's") {
 		return Length{}, 0
 	}
 	k++
-	if is(toks, k, "length") {
+	if is(toks, k, "length", "width", "space") {
 		k++
 	}
 	more, w := andMore(toks, k)
 	k += w
-	if is(toks, k, "length", "lengths") {
+	if is(toks, k, "length", "lengths", "widths") {
 		k++
 	}
-	if !is(toks, k, "behind", "from", "back", "short", "shy") {
+	if !is(toks, k, "behind", "from", "back", "short", "shy", "bare", "clear", "free") {
 		return Length{}, 0
 	}
-	at := Length{Low: 1 + more, High: 1 + more, Of: Eye}
+	at := Length{Low: lo + more, High: 1 + more, Of: Eye}
 	alone := !is(toks, k, "behind", "from")
+	bare := is(toks, k, "bare", "clear", "free", "back")
 	k++
 	end := k
 	for is(toks, k, "of", "from", "the") {
@@ -174,7 +181,7 @@ func scanOneEye(toks []Token, i int) (Length, int) {
 	if is(toks, k, "eye", "bead") {
 		return at, k + 1 - i
 	}
-	if alone && (end >= len(toks) || toks[end].Kind == Mark) {
+	if alone && (end >= len(toks) || toks[end].Kind == Mark || bare && end == k) {
 		return at, end - i
 	}
 	return Length{}, 0

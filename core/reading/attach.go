@@ -718,6 +718,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
+	if p.noun && m.nounSaid() && len(p.name) == 1 && len(p.colour) == 0 && (p.definite || p.one) && c.open == "," && len(c.chunks) <= 2 && i == len(c.chunks)-1 && m.is(p.nameAt, cColour) == p.to-p.nameAt { // "two cock hackles, one grizzle, the other red game"
+		p.colour, p.name, p.noun = p.name, nil, false
+	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
@@ -829,6 +832,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("kept as a remark")
 	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
 		return shadow("how much more, kept as said")
+	case (m.act == lexicon.ActTakesAway || m.act == lexicon.ActHolds) && p.noun && !p.definite && !m.nounSaid() && !m.negated && m.takenOff(c, i, prep): // "strip the fibres off one side of a hen hackle"
+		m.act, m.shadowed = "", false
 	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0 && !andThing(c, i)), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
 		return shadow("kept as a remark")
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPart && m.otherPart(c.chunks[i-2].word): // "with the under-body of yellow showing"
@@ -929,6 +934,19 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.once = len(m.said) - 1
 	}
 	return !p.bare() || p.noun
+}
+
+// takenOff tells a thing of which something is taken off: what is used is the rest of it.
+func (m *maker) takenOff(c clause, i int, prep string) bool {
+	if prep == "off" || prep == "from" {
+		return true
+	}
+	for k := i - 1; prep == "of" && k > 0 && k > i-5; k-- {
+		if c.chunks[k].kind == kPreposition && (c.chunks[k].word == "off" || c.chunks[k].word == "from") || m.low(c.chunks[k].from) == "off" || m.low(c.chunks[k].from) == "from" {
+			return true
+		}
+	}
+	return false
 }
 
 // caseFollows tells whether the clause behind one only holds in case.
@@ -1061,6 +1079,10 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		return
 	}
 	v := *p.count
+	if of == "layer" && m.std.Form == role.FormHead { // "four layers of red thread"
+		m.part.Coats = cmp.Or(m.part.Coats, v.High)
+		return
+	}
 	k := p.to
 	if m.low(k) == "," { // "half a dozen fibres, give or take"
 		if n := measure.OrSo(m.toks, k+1); n > 0 && v.Low == v.High {

@@ -33,6 +33,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("kept as a remark")
 		return
 	}
+	if m.std.Form == role.FormHead && m.broad(x) { // "built up to twice the width of the eye"
+		note("how thick it is, kept as said")
+		return
+	}
 	if m.std.Name == role.Thread && l.IsPart() { // "no further until the tail is on"
 		note("kept as a remark")
 		return
@@ -71,7 +75,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("kept as a remark")
 	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
-	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound):
+	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound), m.std.Form == role.FormCollar && l.Reach && m.cutFirst(c):
 		note("kept as a remark")
 	case m.act == lexicon.ActBegins && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
@@ -118,6 +122,22 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	default:
 		m.keepLength(x)
 	}
+}
+
+// cutFirst tells a clause that begins with cutting: "clip what hangs below level with the point".
+func (m *maker) cutFirst(c clause) bool {
+	k := c.where(kAct)
+	return k >= 0 && c.chunks[k].word == lexicon.ActCuts
+}
+
+// broad tells a measure that is said to be a width.
+func (m *maker) broad(x chunk) bool {
+	for k := x.from; k < x.to; k++ {
+		if m.is(k, cSpan) > 0 && m.low(k) != "length" || m.is(k, cGirth) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // saysLength tells "at just the length of the shank", which is how long it is and not where.
@@ -565,7 +585,7 @@ func (m *maker) stretch1(c clause, i int) {
 			m.keepLength(chunk{from: x.from, to: max(x.to, x.from+n), l: l})
 			return
 		}
-		if m.std.Form == role.FormCollar && (x.l.IsPart() || x.end.IsPart()) { // "from shoulder to tail"
+		if m.std.Form == role.FormCollar && (x.l.IsPart() || x.end.IsPart() || m.act == lexicon.ActWinds && m.low(x.from) == "from") { // "from shoulder to tail"
 			p.From, p.To = x.l, x.end
 			m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
 			return

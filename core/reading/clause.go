@@ -132,6 +132,15 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 0 && out[i].kind == saysCase && !out[i].first && out[i].has(kNegation) && out[i-1].first && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 2 && out[i-1].chunks[0].kind == kAct && out[i-1].chunks[0].word == lexicon.ActBrings && out[i-1].chunks[1].kind == kThing && i > 1 { // "Use roe if you have no red deer"
 			out[i-1].kind = saysElse
 		}
+		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 1 && out[i-1].has(kThing) && (out[i-1].open == ";" || out[i-1].open == ".") && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "primrose; brown if the primrose has faded"
+			out[i-1].kind = saysElse
+		}
+		if i > 0 && out[i].has(kThing) && t.low(out[i].from()) == "but" && out[i-1].first && i == 1 && t.wouldBe(out[i-1]) { // "Wire would be stronger but she likes thread"
+			out[i-1].kind = saysAside
+			if out[i].has(kPerson, kOthers) && out[i].has(kAct) && !out[i].has(kNegation) {
+				out[i].kind = saysPlainly
+			}
+		}
 		if i > 0 && out[i-1].kind == saysAside && out[i-1].has(kOthers) && out[i-1].has(kThing) && t.granted(out[i]) { // "Ivor used guinea fowl, and so may you"
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}
@@ -199,6 +208,21 @@ func (t *stretch) supposes(c clause) bool {
 	return false
 }
 
+// wouldBe tells "wire would be stronger".
+func (t *stretch) wouldBe(c clause) bool {
+	return len(c.chunks) > 1 && c.chunks[0].kind == kThing && c.chunks[1].kind == kAuxiliary && t.low(c.chunks[1].from) == "would"
+}
+
+// mightHave tells what somebody would have done: he did not.
+func (t *stretch) mightHave(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if t.is(k, cNotDone) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
 // granted tells a clause that allows what somebody else was just said to do or to ask for: "and so
 // may you", "he said it would".
 func (t *stretch) granted(c clause) bool {
@@ -216,7 +240,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	if n := len(cur.chunks); n == 1 {
 		switch cur.chunks[0].kind {
 		case kWhy, kInCase, kInTime, kAnd, kThen, kPurpose:
-			return false
+			return x.kind == kWhy && t.low(x.from) == "but" && cur.chunks[0].kind == kPurpose
 		}
 	}
 	if n := len(cur.chunks); n > 0 && cur.chunks[n-1].kind == kAuxiliary && (x.kind == kAnd || x.kind == kThen) { // "the hackle was then palmered"
@@ -243,6 +267,9 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
 	case kAnd, kThen:
+		if first := cur.chunks[0].kind; x.kind == kThen && len(cur.chunks) == 1 && (first == kPerson || first == kStandsFor) { // "He then tied in"
+			return false
+		}
 		if x.kind == kThen && len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && i+1 < len(list) && list[i+1].kind == kAct { // "the wire then followed"
 			return false
 		}
@@ -292,7 +319,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if lead+1 < len(c.chunks) && t.low(first.from) == "but" && c.chunks[lead+1].kind == kElse && c.has(kThing) { // "but now grey goose"
 			return saysElse
 		}
-		if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kSays) { // "a red cock's hackle, but twice round"
+		if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kInstead, kSays) { // "a red cock's hackle, but twice round"
 			return saysPlainly
 		}
 		if t.low(first.from) == "but" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kOwn && c.has(kThing) { // "but I prefer a red cock"
@@ -339,7 +366,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && (t.low(last.from) == "does" || t.low(last.from) == "do") { // "A dark starling does where snipe is not to be had"
 			return saysElse
 		}
-		if n > 0 && c.first && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
+		if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
 			return saysElse
 		}
 	case kStandsFor:
@@ -351,6 +378,8 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
+	case c.has(kThing) && t.mightHave(c): // "he would have used mole"
+		return saysAside
 	case n > 0 && t.supposes(c): // "with a coarser quill you would get fewer segments"
 		return saysAside
 	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.byOthers() && c.has(kAct, kAuxiliary) && !c.has(kAbsent):

@@ -141,6 +141,7 @@ var (
 	nameDated   = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+),? ((?:\d|\p{Lu}[\p{Ll}.]+ |about |circa |c\. ?)[^,]*\d{4}s?)\.?$`)
 	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
+	whileTied   = regexp.MustCompile(`\b(?:while|as|when) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:tied|dressed|showed|demonstrated|made|did it)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
 	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: (?:for|to) (?:us|the club|the album|me|members)| here)? by (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?: and (?:his|her) \p{Ll}+)?(?: (?:at|on|for|in|to|during|before) .*)?$`)
 	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
@@ -148,6 +149,9 @@ var (
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
 	whatDid     = regexp.MustCompile(`^(?:What|How|The way) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:(?:did|does)(?:,| while)|(?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b)[^.]*\.?$`)
 	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|\p{Lu}[\p{L}'’-]+[,.])`)
+	isTheFly    = regexp.MustCompile(`^[…. ]*\p{Ll}.*\b(?:is|was) (?:called |named )?the (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)[,.:;]?$`)
+	quotedLead  = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—:,]\s+`)
+	ownPattern  = regexp.MustCompile(`\((\p{Lu}[\p{L}.'’ -]*?)['’]s own(?:[;,.] [^()]*)?\)$`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
@@ -160,7 +164,7 @@ var (
 	asTheyTie   = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:my|our|his|her|the) \p{Ll}+ ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:ties|dresses|makes|tied|dressed|made) it\b.*$`)
 	whatSaid    = regexp.MustCompile(`^(?:From|After) what ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:said|told|wrote|showed|sent)\b`)
 	didTying    = regexp.MustCompile(`^.*\bat which ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:did the tying|tied|was at the vice|sat at the vice)\b`)
-	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
+	headNotes   = regexp.MustCompile(`^(?:(?:Notes?|Words?|Report|Account|Remarks?|Written) (?:by|of|from) (?:the|our|a|his|her)|Notes? (?:taken |made |written |set down )(?:by|of|from|while|as|at)\b|(?:Taken down|Set down|Written down|Noted)(?: down)? (?:on|at|by|from|of|after|when|while))\b[^.]*\.?$`)
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described|wrote|put)\b.*[:.]$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the vice of|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
@@ -266,7 +270,17 @@ func (r *reader) titleLine(text string) string {
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
 		r.d.Notes = append(r.d.Notes, rest)
 		r.told(rest)
+		if m := whileTied.FindStringSubmatch(rest); m != nil { // "Notes taken by Esme Foy while Gareth Minchin tied, 9 October 2014"
+			r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		}
+		if m := yearSaid.FindStringSubmatch(rest); m != nil {
+			r.d.Date = cmp.Or(r.d.Date, m[1])
+		}
 		return name
+	}
+	if m := isTheFly.FindStringSubmatch(text); m != nil && r.d.Title == "" { // "… and the third of them is the Pear Tree,"
+		r.d.Notes = append(r.d.Notes, text)
+		return m[1]
 	}
 	if m := lotQuoted.FindStringSubmatch(text); m != nil { // Lot 14. "The Verger's Daughter", two flies as found
 		r.d.Notes = append(r.d.Notes, text)
@@ -400,6 +414,11 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := shownBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Pontoon Sedge, as Edith Marl showed it to the beginners."
 		text, r.d.Tier = m[1], m[2]
+	}
+	if m := ownPattern.FindStringSubmatchIndex(text); m != nil && r.d.Originator == "" { // "Green Linnet (Capt. Osgood's own; never fails)"
+		r.d.Originator = text[m[2]:m[3]]
+		r.d.Notes = append(r.d.Notes, strings.Trim(text[m[0]:], "()"))
+		text = strings.TrimSpace(text[:m[0]])
 	}
 	if m := ownWayOf.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Grey Goose Quill (M. Rigby's way)"
 		text, r.d.Tier = m[1], m[2]

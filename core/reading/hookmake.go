@@ -162,6 +162,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 		if !more || t.otherThan(j) || t.low(j+1) == "extra" || t.low(k) == "," && t.toks[j].Kind != t.toks[at].Kind || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
 			break
 		}
+		if t.low(j-1) == "or" && (t.is(j+1, cTowards) > 0 || t.is(j+1, cInCase) > 0 || t.is(j+1, cWhen) > 0) { // "12, or 14 towards evening"
+			break
+		}
 		a, b = min(a, x), max(b, y)
 		k = j + 1
 	}
@@ -282,7 +285,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 	}
 	switch {
 	case c.kind == saysWhy || c.kind == saysCase || c.kind == saysInstead || c.kind == saysSpecimen:
-		if c.kind == saysWhy && !m.demo(c) && !c.has(kSays) && m.low(c.from()) == "but" && sized && before == 0 {
+		if c.kind == saysWhy && !m.demo(c) && !c.has(kSays) && m.low(c.from()) == "but" && sized && (before == 0 || m.fishing(c)) {
 			break
 		}
 		note("kept as a remark")
@@ -416,7 +419,10 @@ func (m *maker) saidToBe(c clause, k int) bool {
 // fishing tells whether a clause speaks of the size that is fished.
 func (m *maker) fishing(c clause) bool {
 	for k := c.from(); k < c.to(); k++ {
-		if l := m.low(k); l == "fishing" || l == "fished" || l == "fish" {
+		if m.low(k) == "also" { // "although he also fishes it on a 12"
+			return false
+		}
+		if l := m.low(k); l == "fishing" || l == "fished" || l == "fish" || l == "fishes" {
 			return true
 		}
 	}

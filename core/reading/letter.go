@@ -11,17 +11,23 @@ import (
 var (
 	letterHead = regexp.MustCompile(`^(?:\p{Lu}[\p{L}'’. -]*, )+((?:the )?\d{1,2}(?:st|nd|rd|th)?(?: of)? \p{Lu}\p{L}+\.?,? \d{4}|\p{Lu}\p{L}+\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4}|\p{Lu}\p{L}+ \d{4})\.?$`)
 	salutation = regexp.MustCompile(`^(?:My )?[Dd]ear(?:est)? [\p{L}.'’ ]+[,:—-]*$`)
-	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Kk]ind|[Bb]est|[Ww]arm) (?:regards|wishes)|[Rr]egards|[Cc]heers|[Tt]ight lines)(?:,\s*(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
+	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Gg]reetings|[Aa]ll the best|[Tt]ight lines)(?:,?\s+(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
+	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
 	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
 )
 
 // inLetter takes the lines of a letter that are none of the dressing's.
 func (r *reader) inLetter(text string) bool {
 	switch m := letterHead.FindStringSubmatch(text); {
-	case m != nil && r.d.Title == "" && !r.started:
+	case m != nil && r.d.Title == "" && !r.started && !whileTied.MatchString(text) && len(strings.Fields(text)) <= 12:
 		r.d.Date = cmp.Or(r.d.Date, strings.TrimPrefix(m[1], "the "))
 	case salutation.MatchString(text) && !r.started:
 		r.letter = true
+	case greeting.MatchString(text) && !r.started && r.d.Title == "": // "hi Fran, that olive thing is called the Sluice Box"
+		r.letter = true
+		r.ownFly = ownNaming.MatchString(text)
+		r.calledSo(newStretch(r.words, text, lexAt(text, 0, len(text)), ""))
+		r.d.Notes = append(r.d.Notes, text)
 	case r.letter && r.signed:
 		if !wholeName.MatchString(strings.TrimRight(text, ".")) {
 			return false

@@ -861,6 +861,9 @@ func (t *stretch) colour(k int) (string, int) {
 			j++
 		}
 	}
+	if j == k+1 && abbreviations[t.low(k)] && t.is(k, cGrade) > 0 && material.IsMetal(t.low(j)) { // "fl. silver" is flat, not fluorescent
+		return "", 0
+	}
 	if j == k+1 && t.shadeAlone(k) {
 		return t.low(k), 1
 	}

@@ -285,7 +285,7 @@ var (
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
-	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) the (?:evening|night|meeting|afternoon)(?: of| on) (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
+	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) (?:the (?:evening|night|meeting|afternoon)(?: of| on) )?(?:the )?((?:\d{1,2}(?:st|nd|rd|th)?|(?:twenty-|thirty-)?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth)|tenth|\p{Ll}+teenth|twelfth|eleventh|twentieth|thirtieth)(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 )
 
@@ -345,6 +345,12 @@ func (r *reader) named(t *stretch) {
 		after, n2 := t.as(to, cAct)
 		if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
 			after, n2 = t.as(to+1, cAct)
+		}
+		for k := to + 1; t.is(to, cPreposition) > 0 && n2 == 0 && n > 1 && k < to+7 && t.word(k); k++ { // "Peder Voll from the coast club showed us"
+			after, n2 = t.as(k, cAct)
+			if n2 == 0 && t.is(k, cSays) > 0 || after == lexicon.ActHolds {
+				after, n2 = lexicon.ActBrings, 1
+			}
 		}
 		for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+12; k++ { // "Frieda Stott, our treasurer, gave us this"
 			if t.low(k) == "," {
@@ -694,7 +700,7 @@ func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece
 		return []piece{whole}
 	}
 	if label := t.byMaterial(c.chunks, last); label != "" {
-		if label == role.Rib && t.ribbedLater(all, i) && !spoken(before, role.Body) { // "Flat tinsel was tied in, wound to the front, then ribbed with oval"
+		if label == role.Rib && (t.ribbedLater(all, i) || t.touchingLater(all, i)) && !spoken(before, role.Body) && !spoken(before, role.Abdomen) { // "Flat tinsel was tied in, wound to the front, then ribbed with oval"
 			whole.label = role.Body
 			return []piece{whole}
 		}
@@ -988,6 +994,18 @@ func (t *stretch) ribbedLater(all []clause, i int) bool {
 	for j := i + 1; j < len(all) && !all[j].first; j++ {
 		if t.byWord(all[j]) == role.Rib && all[j].has(kThing) {
 			return true
+		}
+	}
+	return false
+}
+
+// touchingLater tells whether the sentence winds what it begins with side by side over the shank, as a body is.
+func (t *stretch) touchingLater(all []clause, i int) bool {
+	for j := i; j < len(all) && (j == i || !all[j].first); j++ {
+		for k := all[j].from(); k < all[j].to(); k++ {
+			if t.is(k, cTouching) > 0 && t.byWord(all[j]) != role.Rib {
+				return true
+			}
 		}
 	}
 	return false
@@ -1344,7 +1362,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				continue
 			}
 			std, ok := role.Find(label)
-			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "")
+			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "") || i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of == measure.MM
 			switch {
 			case !ok, std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
 				continue

@@ -315,6 +315,14 @@ func (r *reader) line(n int, s string) {
 			return
 		}
 	}
+	if m := quotedLead.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "Vesper" - hook 14 down-eyed; body of claret silk
+		at := start + len(m[0])
+		if _, k := r.words.roles.Match(measure.Lex(s[at:]), 0); k > 0 {
+			r.d.Title = m[1]
+			marks.set(start, at, "header", "")
+			start = at
+		}
+	}
 	if r.prose(n, s, start, marks) {
 		r.inNote = false
 		return

@@ -565,6 +565,10 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		l.Low, l.High = measure.Round(l.Low+more, 6), measure.Round(l.High+more, 6)
 		n += m
 	}
+	if m := t.andABit(i + n); m > 0 && l.Of != measure.MM && l.High > 0 {
+		l.Low, l.High = measure.Round(l.Low*1.02, 6), measure.Round(l.High*1.25, 6)
+		n += m
+	}
 	if k := i + n; t.low(k) == "times" || t.low(k) == "," && t.low(k+1) == "times" {
 		if t.low(k) == "," {
 			k++
@@ -576,6 +580,21 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 	}
 	l.Text = t.text(i, i+n)
 	return l, n
+}
+
+// andABit tells how many tokens "and a little bit" has at token i, which ends what is said.
+func (t *stretch) andABit(i int) int {
+	if t.low(i) != "and" || t.low(i+1) != "a" {
+		return 0
+	}
+	k := i + 2
+	for t.low(k) == "little" || t.low(k) == "bit" || t.low(k) == "more" {
+		k++
+	}
+	if k == i+2 || !t.atEnd(k) {
+		return 0
+	}
+	return k - i
 }
 
 // beadNext tells whether what follows a bare number can be of a bead: "2.8 gold".
@@ -673,6 +692,16 @@ var placeRules = []rule{
 		l.Text = t.text(m.from, m.to)
 		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart() && !l.Reach
 	}},
+	{pattern: "'to'? leaves length bare", says: func(t *stretch, m match) (chunk, bool) { // leave a good eye's width bare
+		l := m.the("length").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, t.spans() && !l.IsPart() && !l.Reach
+	}},
+	{pattern: "'to'? leaves position", says: func(t *stretch, m match) (chunk, bool) { // to leave an eye's width clear
+		l := m.the("position").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, t.spans() && l.Of == measure.Eye && t.is(m.to-1, cBare) > 0
+	}},
 	{pattern: "amount turns 'of' article? part", says: func(t *stretch, m match) (chunk, bool) { // a few turns of thread
 		return chunk{kind: kElsewhat}, true
 	}},
@@ -694,6 +723,10 @@ var placeRules = []rule{
 		v := m.the("number").v
 		l := measure.Length{Low: measure.Round(1-v.High/100, 6), High: measure.Round(1-v.Low/100, 6), Of: measure.Shank, Text: t.text(m.from, m.to)}
 		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 100 && t.spans() && t.atEnd(m.to)
+	}},
+	{pattern: "'from' article? number 'of' article part", says: func(t *stretch, m match) (chunk, bool) { // from the half of the body to the eye
+		v := m.the("number").v
+		return chunk{kind: kStart, word: "begins", l: measure.Length{Low: v.Low, High: v.High, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, v.Low > 0 && v.High < 1 && t.spans() || v.Low > 0 && v.High < 1 && t.std.Form == role.FormCollar
 	}},
 	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
@@ -1014,6 +1047,15 @@ var jointRules = []rule{
 	{pattern: "leaves article part 'away'|'out'|'off'", says: func(t *stretch, m match) (chunk, bool) { // he leaves the tail away
 		std, _ := role.Find(m.the("part").value)
 		return chunk{kind: kAbsent}, std.Name == t.std.Name && t.std.Name != ""
+	}},
+	{pattern: "leaves stands_for 'away'|'out'|'off'", says: func(t *stretch, m match) (chunk, bool) { // she left it off
+		return chunk{kind: kAbsent}, t.std.Name != "" && t.atEnd(m.to) && t.is(m.from-1, cPerson)+t.is(m.from-1, cOwnHabit) > 0 || t.std.Name != "" && t.atEnd(m.to) && m.from > 0 && t.personAt(0) == m.from
+	}},
+	{pattern: "lacks", says: func(t *stretch, m match) (chunk, bool) { // not ribbed
+		if m.the("lacks").value != t.std.Name {
+			return chunk{kind: kRemark}, true
+		}
+		return chunk{kind: kAbsent}, t.atStart(m.from) && t.atEnd(m.to)
 	}},
 	{pattern: "'there's' 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there's no hackle
 		return chunk{kind: kAbsent}, t.atEnd(m.to)

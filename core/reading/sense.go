@@ -104,4 +104,6 @@ var (
 	cWrapsOver   = classOf("wraps over")
 	cLabel       = classOf("label")
 	cFolk        = classOf("folk")
+	cNotDone     = classOf("not done")
+	cTouching    = classOf("touching")
 )

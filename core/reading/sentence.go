@@ -179,7 +179,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			marks.set(start, len(s), "header", "")
 			return
 		}
-		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
+		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && !(nameLike(first) && headNotes.MatchString(rest)) && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
 			if m := nameTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" {
 				r.d.Tier = m[1]
 			}
@@ -367,6 +367,14 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 		marks.set(start, len(s), "header", "")
 		return
+	}
+	if !r.started && r.d.Title != "" && r.d.Tier == "" && len(strings.Fields(text)) > 7 && strings.Contains(text, ".") { // "Peder Voll from the coast club showed us this one."
+		r.told(text)
+		if r.named(newStretch(r.words, s, lexAt(s, start, len(s)), "")); r.d.Tier != "" {
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(start, len(s), "header", "")
+			return
+		}
 	}
 	marks.set(start, len(s), "unread", "")
 	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
