@@ -435,7 +435,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		m.stretch1(c, i)
 	case kStart:
 		switch {
-		case i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
+		case m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs), // goose from the shoulder
+			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
 			remark()
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
 			if n := len(m.said); n > 0 {

@@ -135,6 +135,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 1 && out[i-1].has(kThing) && (out[i-1].open == ";" || out[i-1].open == ".") && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "primrose; brown if the primrose has faded"
 			out[i-1].kind = saysElse
 		}
+		if i > 1 && out[i].first && t.low(out[i].from()) == "otherwise" && out[i].has(kThing) && out[i-1].kind == saysCase && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "Use lead if the water is deep. Otherwise brown seal's fur"
+			out[i-2].kind, out[i].kind = saysAside, saysPlainly
+		}
 		if i > 0 && out[i].has(kThing) && t.low(out[i].from()) == "but" && out[i-1].first && i == 1 && t.wouldBe(out[i-1]) { // "Wire would be stronger but she likes thread"
 			out[i-1].kind = saysAside
 			if out[i].has(kPerson, kOthers) && out[i].has(kAct) && !out[i].has(kNegation) {

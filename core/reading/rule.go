@@ -1012,7 +1012,7 @@ var jointRules = []rule{
 		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
 	}},
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
-		return chunk{kind: kRemark}, t.std.Form == role.FormWing
+		return chunk{kind: kRemark}, t.std.Form == role.FormWing || t.std.Form == role.FormCheek || t.std.Form == role.FormLegs
 	}},
 	{pattern: "'length' 'like'|'as' article? 'hook'|'shank'", says: func(t *stretch, m match) (chunk, bool) { // length like the hook
 		of := measure.Unit("hook")
@@ -1080,6 +1080,9 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 	}
 	k := i + n
 	if t.low(k) == "#" || t.low(k) == "size" {
+		k++
+	}
+	if t.is(k, cArticle) > 0 && t.low(k) != "the" && t.low(i) != "on" && t.low(i) != "for" { // "below a 12"
 		k++
 	}
 	at := k
