@@ -1,0 +1,527 @@
+package reading
+
+import (
+	"slices"
+
+	"mothledger/core/material"
+	"mothledger/core/role"
+)
+
+// A question is which part of the fly a clause of running prose is about. What was told before it and what
+// the sentence goes on to say are held beside it.
+type question struct {
+	r      *reader
+	t      *stretch
+	all    []clause
+	at     int // the place of the clause in all
+	c      clause
+	next   clause  // the one behind it, none at the end
+	before []piece // what was told so far
+	last   string  // the part spoken of last
+	whole  piece   // all of the clause, its part still to be told
+}
+
+// answers are tried in this order: what is out of the common first, then what the clause names, then what is
+// done in it and with what, and last what was spoken of before. Each gives the pieces of the clause with
+// their parts, none where it has no answer.
+func answers() []func(*question) []piece {
+	return []func(*question) []piece{
+		(*question).leftOut,
+		(*question).weightWithHook,
+		(*question).beadWithHook,
+		(*question).hookWithin,
+		(*question).hookOfFly,
+		(*question).byItsVerb,
+		(*question).wished,
+		(*question).inDependence,
+		(*question).forPart,
+		(*question).hookFirst,
+		(*question).twoNamed,
+		(*question).overWith,
+		(*question).strange,
+		(*question).afterItsName,
+		(*question).coversThread,
+		(*question).asPart,
+		(*question).withinThread,
+		(*question).madeIntoPart,
+		(*question).byWord,
+		(*question).pointedAt,
+		(*question).anotherHackle,
+		(*question).twoThings,
+		(*question).bySubject,
+		(*question).byHook,
+		(*question).bySpokenOf,
+		(*question).byMaterial,
+		(*question).byPlace,
+		(*question).goesOn,
+	}
+}
+
+// pieces gives the part that a clause is about, or the parts where it is about two.
+func (r *reader) pieces(t *stretch, all []clause, i int, before []piece) []piece {
+	c := all[i]
+	if withThread := len(c.chunks) > 3 && c.chunks[0].kind == kPreposition && c.chunks[0].word == "with" && c.chunks[1].kind == kThing && c.chunks[1].thing.lastNoun == material.Thread && c.chunks[2].kind == kPerson; withThread {
+		switch {
+		case c.chunks[1].thing.definite: // "With the same thread he caught in copper wire"
+			c.chunks = c.chunks[2:]
+		case !spoken(before, role.Thread): // "With rust brown thread he fastened in two fibres"
+			rest := slices.Clone(all)
+			rest[i].chunks = c.chunks[2:]
+			thread := piece{label: role.Thread, from: c.chunks[0].to, to: c.chunks[2].from}
+			return append([]piece{thread}, r.pieces(t, rest, i, append(slices.Clone(before), thread))...)
+		}
+	}
+	q := &question{r: r, t: t, all: all, at: i, c: c, before: before, whole: piece{from: c.from(), to: c.to()}}
+	for k := len(before) - 1; k >= 0 && q.last == ""; k-- {
+		if !before[k].absent {
+			q.last = before[k].label
+		}
+	}
+	if i+1 < len(all) {
+		q.next = all[i+1]
+	}
+	for _, answer := range answers() {
+		if list := answer(q); list != nil {
+			return list
+		}
+	}
+	return q.is(q.last)
+}
+
+// is answers that all of the clause is about one part.
+func (q *question) is(label string) []piece {
+	p := q.whole
+	p.label = label
+	return []piece{p}
+}
+
+// maybe is the same where a part was found.
+func (q *question) maybe(label string) []piece {
+	if label == "" {
+		return nil
+	}
+	return q.is(label)
+}
+
+// cut answers that a clause is about one part up to chunk k and about another behind it.
+func (q *question) cut(first, second string, k int) []piece {
+	return []piece{{label: first, from: q.c.from(), to: q.c.chunks[k].from}, {label: second, from: q.c.chunks[k].to, to: q.c.to()}}
+}
+
+// told tells whether one of some parts was spoken of before.
+func (q *question) told(labels ...string) bool {
+	return slices.ContainsFunc(labels, func(l string) bool { return spoken(q.before, l) })
+}
+
+// hasBody tells whether the fly has a body already, by either name.
+func (q *question) hasBody() bool { return q.told(role.Body, role.Abdomen) }
+
+// hasWing tells whether it has a wing.
+func (q *question) hasWing() bool { return q.told(role.Wing, "wings") }
+
+// claimed gives what was put on the fly before anybody said as what, back from here, the part that it turns
+// out to be.
+func (q *question) claimed(label string) []piece {
+	for k := len(q.before) - 1; k >= 0 && q.before[k].label == q.last; k-- {
+		q.before[k].label = label
+	}
+	return q.is(label)
+}
+
+func (q *question) leftOut() []piece { // "No tail and no rib."
+	if k := q.c.where(kAbsent); k < 0 || q.c.chunks[k].word == "" {
+		return nil
+	}
+	var none []piece
+	for _, x := range q.c.chunks {
+		if x.kind == kAbsent && x.word != "" {
+			none = append(none, piece{label: x.word, from: x.from, to: x.to, absent: true})
+		}
+	}
+	return none
+}
+
+func (q *question) weightWithHook() []piece { // "a nymph hook weighted with eight turns of lead"
+	c := q.c
+	for k := 1; k+1 < len(c.chunks); k++ {
+		if q.t.is(c.chunks[k].from, cWeighted) > 0 && (c.has(kTurns) || q.t.ofWeight(c, k)) && c.chunks[k].from > c.from()+1 {
+			first := clause{kind: c.kind, chunks: c.chunks[:k]}
+			return append(q.r.pieces(q.t, []clause{first}, 0, q.before), piece{label: "weight", from: c.chunks[k].from, to: c.to()})
+		}
+	}
+	return nil
+}
+
+func (q *question) beadWithHook() []piece { // "The hook is a jig in size 12 with a 3.8 mm bead"
+	k := q.t.beadWithin(q.c)
+	if k == 0 || q.told(role.Bead) {
+		return nil
+	}
+	return q.cut(role.Hook, role.Bead, k)
+}
+
+func (q *question) hookWithin() []piece { // "a bead up to the eye of a size 12 jig hook"
+	t, c := q.t, q.c
+	k := t.hookWithin(c)
+	if k == 0 || q.told(role.Hook) {
+		return nil
+	}
+	told := slices.Clone(q.all)
+	told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+	list := append(q.r.pieces(t, told, q.at, q.before), piece{label: role.Hook, from: c.chunks[k].from, to: c.to()})
+	for e := k + 1; e < len(c.chunks); e++ { // "at the eye of a size 16 hook and taken to the bend"
+		if c.chunks[e].kind == kAnd && (t.low(c.chunks[e-1].to-1) == role.Hook || hookStyles[t.low(c.chunks[e-1].to-1)] != "") {
+			list[len(list)-1].to = c.chunks[e].from
+			return append(list, piece{label: list[len(list)-2].label, from: c.chunks[e].from, to: c.to()})
+		}
+	}
+	return list
+}
+
+func (q *question) hookOfFly() []piece { // "Tobias Render tied his Ferry Rope on a long shank 8"
+	if !q.c.has(kOthers) || len(q.before) > 0 || q.t.byAct(q.c) == "" {
+		return nil
+	}
+	q.whole.from = q.t.onHook(q.c)
+	return q.is(role.Hook)
+}
+
+// byItsVerb asks the clause that holds the verb: "A jay feather, one side stripped, was wound at the head as
+// a hackle".
+func (q *question) byItsVerb() []piece {
+	j := q.t.verbOf(q.all, q.at)
+	if j == 0 {
+		return nil
+	}
+	if q.t.overBack(q.all[j]) { // "A strip of clear bag, 6 mm, goes over the back"
+		return q.is(someBack)
+	}
+	told := slices.Clone(q.all)
+	told[q.at].chunks, told[q.at].joined = append(slices.Clone(q.c.chunks), q.all[j].chunks...), true
+	p := q.r.pieces(q.t, told, q.at, q.before)[0]
+	if p.label != q.last && (p.label != someWhere || q.all[j].chunks[0].kind == kAuxiliary) {
+		return q.is(p.label)
+	}
+	return nil
+}
+
+func (q *question) wished() []piece { // "if you want a hot spot, orange floss"
+	if q.at == 0 || q.c.open != "," || !q.c.has(kThing) || q.c.kind != saysPlainly && q.c.kind != saysElse {
+		return nil
+	}
+	return q.maybe(q.t.partWished(q.all[q.at-1]))
+}
+
+// inDependence answers for reasons, asides, conditions and what may stand in: they are about what was spoken
+// of last, unless they name something else.
+func (q *question) inDependence() []piece {
+	t, c := q.t, q.c
+	if k := t.forPart(c); k >= 0 && c.kind == saysAside { // "my father used ginger for the hackle"
+		label, _ := t.role(t.afterArticle(c.chunks[k].to))
+		return q.is(label)
+	}
+	if c.kind == saysElse && q.at > 0 && q.all[q.at-1].kind == saysCase { // "…, turkey serves"
+		q.whole.instead = true
+		return q.is(q.last)
+	}
+	if c.kind != saysWhy && c.kind != saysAside && c.kind != saysCase && c.kind != saysInstead {
+		return nil
+	}
+	if label := t.legsSaid(c); q.last == someWhere && c.kind == saysWhy && label != "" { // "…, so that each leg is half a shank long"
+		return q.claimed(label)
+	}
+	label := q.last
+	if label == "" && c.kind == saysWhy && t.byAct(c) != "" { // "so the size ran from 4 to 10"
+		label = role.Hook
+	}
+	if c.kind == saysCase && len(q.next.chunks) > 0 && !q.next.first {
+		if out := t.partLeftOut(q.next); out != "" { // "If the water is clear he leaves the flash out"
+			return q.is(out)
+		}
+	}
+	if whose := t.whoseThing(c, q.before); whose != "" && (c.kind == saysCase || c.kind == saysInstead) { // "if you have no goose"
+		label = whose
+	}
+	return q.is(label)
+}
+
+func (q *question) forPart() []piece { // "a length of flat tinsel and four strands of marabou for the tail"
+	t, c := q.t, q.c
+	k := t.forPart(c)
+	if k < 0 {
+		return nil
+	}
+	label, _ := t.role(t.afterArticle(c.chunks[k].to))
+	bare := !c.first && !c.has(kThing, kTurns)
+	q.whole.makes = bare && k == 0 && !c.has(kAct, kAuxiliary)
+	q.whole.claims = bare && (t.low(c.chunks[k].from) == "as" || q.last == someWhere && c.has(kAct, kStart, kAuxiliary))
+	for j := k - 1; j > 0; j-- {
+		if c.chunks[j].kind == kAnd && c.chunks[j-1].kind == kThing && c.has(kThing) {
+			return q.cut(t.byMaterial(c.chunks[:j], q.last), label, j)
+		}
+	}
+	return q.is(label)
+}
+
+func (q *question) hookFirst() []piece { // "On a number ten hook I put a body of black floss"
+	k := q.t.hookFirst(q.c)
+	if k == 0 {
+		return nil
+	}
+	rest := clause{kind: q.c.kind, chunks: q.c.chunks[k:]}
+	part := q.t.subject(rest, q.next)
+	if part == "" {
+		part = q.t.byMaterial(rest.chunks, role.Hook)
+	}
+	if part == "" || part == role.Hook {
+		return nil
+	}
+	return []piece{{label: role.Hook, from: q.t.onHook(q.c), to: q.c.chunks[k].from}, {label: part, from: rest.from(), to: q.c.to()}}
+}
+
+func (q *question) twoNamed() []piece {
+	t, c := q.t, q.c
+	if a, b, k := t.madeBoth(c); k > 0 { // "Silver wire made the tag and a bit of red wool the tail"
+		return q.cut(a, b, k)
+	}
+	if wing := q.last == role.Wing || q.last == "wings"; wing && !c.first && (!c.has(kAct, kAuxiliary, kPer) || t.beside(c)) && c.has(kThing) && t.subjectOf(q.all, q.at) == q.last { // "The wing was in two parts, a pair of black hen hackles inside …"
+		return q.is(q.last)
+	}
+	if a, b, k := t.twoParts(c); k > 0 { // "A case of turkey over a thorax of the same fur"
+		return q.cut(a, b, k)
+	}
+	return nil
+}
+
+func (q *question) overWith() []piece {
+	t, c := q.t, q.c
+	if t.coveredWith(c) && !q.told(role.Thread) { // "and covered it with brown thread"
+		return q.is(role.Thread)
+	}
+	if label := t.settle(c, q.before); label != "" {
+		return q.is(label)
+	}
+	if q.at > 0 && c.open == "," && len(c.chunks) <= 2 && c.chunks[len(c.chunks)-1].kind == kNumber && t.low(c.from()-2) == role.Hook && !q.told(role.Hook) { // "On the hook, a ten, she wound black thread"
+		return q.is(role.Hook)
+	}
+	return q.maybe(t.placedFirst(q.all, q.at))
+}
+
+// strange answers for parts that nobody knows, and for what there is at a place.
+func (q *question) strange() []piece {
+	if label := q.t.strangePart(q.c); label != "" {
+		return q.is(label)
+	}
+	return q.maybe(q.t.thereIs(q.c))
+}
+
+// afterItsName answers for what stands behind a part and a comma or a colon.
+func (q *question) afterItsName() []piece {
+	t, c := q.t, q.c
+	if q.at == 0 || len(c.chunks) == 0 {
+		return nil
+	}
+	named := q.all[q.at-1]
+	ofIt := len(q.before) > 0 && q.before[len(q.before)-1].from == named.from()
+	last := named.chunks[len(named.chunks)-1]
+	switch {
+	case c.open == ":" && ofIt && len(named.chunks) <= 2: // "Wings: two grizzle hackle points"
+		return q.is(q.last)
+	case c.open == ":" && c.chunks[0].kind == kThing && len(named.chunks) > 1 && last.kind == kUnread && t.is(last.from-1, cArticle) > 0: // "she remembered the breathers: a wisp of white yarn": a part that nobody knows
+		return q.is(role.Label(t.text(last.from, last.to)))
+	case c.open == "," && ofIt && named.first && len(named.chunks) <= 2 && named.chunks[0].kind != kPreposition && last.kind == kPart && t.subject(c, clause{}) == "": // "The tag, two turns of flat silver, came first"
+		return q.is(q.last)
+	}
+	return nil
+}
+
+func (q *question) coversThread() []piece {
+	if q.hasBody() || !q.t.dubsThread(q.c) && !q.t.coversShank(q.c, q.last) { // "Dub the silk with a dusting of mole", "He covered the shank with tan chenille"
+		return nil
+	}
+	return q.is(role.Body)
+}
+
+// asPart answers for "as a throat" that ends a clause or is one.
+func (q *question) asPart() []piece {
+	x := q.c.chunks[len(q.c.chunks)-1]
+	alone := len(q.c.chunks) == 1 && q.c.open == ","                                                           // "Under the hook, as a throat, went a few fibres"
+	if q.t.low(x.from) != "as" || !alone && !(len(q.c.chunks) > 1 && x.kind == kPrepared && q.c.has(kThing)) { // "tie in another bunch of white bucktail under the head as a throat"
+		return nil
+	}
+	return q.maybe(q.t.partAlone(x.from+1, x.to))
+}
+
+func (q *question) withinThread() []piece { // "The silk goes down once more and with it a body of hare's ear"
+	k, label := q.t.bodyWithin(q.c)
+	if k == 0 || q.last == "" {
+		return nil
+	}
+	return []piece{{label: role.Thread, from: q.c.from(), to: k}, {label: label, from: k, to: q.c.to()}}
+}
+
+// madeIntoPart answers for what is said to become a part, or to stand in its place.
+func (q *question) madeIntoPart() []piece {
+	t, c := q.t, q.c
+	if len(q.next.chunks) > 0 && !q.next.first && q.next.kind == saysWhy && !c.has(kPart) {
+		if label := t.toMake(q.next); label != "" { // "Fold what is left of the foam back to make a head"
+			return q.is(label)
+		}
+	}
+	if len(c.chunks) == 3 && c.chunks[0].kind == kAnd && c.chunks[1].kind == kAuxiliary && c.chunks[2].kind == kPart && c.chunks[2].word != role.Thread { // "Golden pheasant topping came next and was the tail"
+		q.whole.claims = true
+		return q.is(c.chunks[2].word)
+	}
+	if k := c.where(kPerson); k > 0 && t.low(c.from()) == "instead" && t.low(c.from()+1) == "of" && c.has(kThing) { // "Instead of a hackle she set in a bunch of hen fibres"
+		if label, n := t.role(t.pastArticle(c.from() + 2)); n > 0 {
+			q.whole.from = c.chunks[k].from
+			return q.is(label)
+		}
+	}
+	if t.leavesBare(c) && q.last != "" { // "and left a third of the shank bare for the wing and hackle"
+		return q.is(q.last)
+	}
+	over := c.first && t.overBack(c) && !q.told(someBack, role.WingCase) && c.has(kAct) && c.where(kThing) > 0 && !c.chunks[c.where(kThing)].thing.definite
+	if over && (t.low(c.from()) == "over" || t.act(c.from()) != "") { // "Over the back he pulled a strip of clear plastic"
+		return q.is(someBack)
+	}
+	if t.buttsWorked(c) { // "Twist the butts, wind them … That is the abdomen."
+		return q.is(someWhere)
+	}
+	return nil
+}
+
+func (q *question) byWord() []piece { return q.maybe(q.t.byWord(q.c)) }
+
+// pointedAt answers for "these are the wings", "make the wings", "which is black floss".
+func (q *question) pointedAt() []piece {
+	t, c := q.t, q.c
+	if label := t.theseAre(c); label != "" && (q.last == someWhere || q.last == role.Body && label == role.Abdomen) {
+		return q.claimed(label)
+	}
+	if label := t.made(c); label != "" {
+		q.whole.makes = true
+		return q.is(label)
+	}
+	if w := t.low(c.from()); q.at > 0 && (w == "which" || w == "this" || w == "that") && c.has(kAuxiliary) {
+		return q.maybe(t.lastPart(q.all[q.at-1])) // "until the body is on, which is black floss"
+	}
+	return nil
+}
+
+func (q *question) anotherHackle() []piece { // "and another, of grizzle, in front of it"
+	if q.last != role.BodyHackle || q.t.is(q.c.from(), cAnd) == 0 || q.t.low(q.c.from()+1) != "another" {
+		return nil
+	}
+	return q.is(role.Hackle)
+}
+
+// twoThings answers for two things that are tied in together: "he caught in copper wire and an olive saddle
+// hackle".
+func (q *question) twoThings() []piece {
+	t, c := q.t, q.c
+	k := t.secondThing(c)
+	if k == 0 || !t.ties(c) || c.has(kTurns, kPart) {
+		return nil
+	}
+	rest := clause{kind: c.kind, chunks: c.chunks[k+1:]}
+	second := func(first, label string) []piece {
+		return []piece{{label: first, from: c.from(), to: c.chunks[k].from}, {label: label, from: rest.from(), to: c.to()}}
+	}
+	if first := t.byMaterial(c.chunks[:k], q.last); first != "" {
+		if label := t.byMaterial(rest.chunks, first); label != "" {
+			return second(first, label)
+		}
+		return second(first, someWhere)
+	}
+	if c.first && t.byMaterial(rest.chunks, "") == role.Rib { // "Two strands of herl and a length of silver wire were tied in"
+		return second(someWhere, role.Rib)
+	}
+	return nil
+}
+
+func (q *question) bySubject() []piece { return q.maybe(q.t.subject(q.c, q.next)) }
+
+func (q *question) byHook() []piece {
+	if q.told(role.Hook) {
+		return nil
+	}
+	if k := q.t.styleFirst(q.c); k > 0 && len(q.next.chunks) > 0 && q.next.open == "," && q.t.byAct(q.next) == role.Hook { // "She takes a salmon double, size 6"
+		q.whole.from = k
+		return q.is(role.Hook)
+	}
+	label := q.t.byAct(q.c)
+	if label != "" {
+		q.whole.from = q.t.onHook(q.c)
+	}
+	return q.maybe(label)
+}
+
+func (q *question) bySpokenOf() []piece {
+	label := q.r.spoken(q.t, q.c, q.before)
+	if label == someWhere && q.t.wound(q.c) && !q.hasBody() { // "the herls were … wound up"
+		return q.is(role.Body)
+	}
+	return q.maybe(label)
+}
+
+func (q *question) byMaterial() []piece {
+	t, c := q.t, q.c
+	label := t.byMaterial(c.chunks, q.last)
+	if label == role.Rib && !q.hasBody() && (t.ribbedLater(q.all, q.at) || t.touchingLater(q.all, q.at)) { // "Flat tinsel was tied in, wound to the front, then ribbed with oval"
+		return q.is(role.Body)
+	}
+	if k := t.secondThing(c); label != "" && k > 0 && t.brings(c) && !c.has(kTurns) { // "a length of silver wire and a strand of black tubing"
+		return q.cut(label, someWhere, k)
+	}
+	return q.maybe(label)
+}
+
+func (q *question) byPlace() []piece {
+	if label := q.t.byPlace(q.all, q.at, q.before); label != "" {
+		return q.is(label)
+	}
+	if q.t.threadFirst(q.c) && !q.told(role.Thread) {
+		return q.is(role.Thread)
+	}
+	return nil
+}
+
+// goesOn answers for what goes on with what was put on the fly before anybody said as what.
+func (q *question) goesOn() []piece {
+	t, c := q.t, q.c
+	switch open := q.last == someWhere; {
+	case open && t.wound(c) && !t.brings(c) && !q.hasBody(): // "… and wound up to the wing"
+		return q.claimed(role.Body)
+	case open && c.has(kTurns) && t.is(c.from(), cStandsFor) > 0 && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
+		return q.claimed(role.Hackle)
+	case open && t.overBack(c): // "… and was stretched over the back"
+		return q.claimed(someBack)
+	case open || t.newThing(c, q.before):
+		return q.is(someWhere)
+	}
+	return nil
+}
+
+// someBack is what goes over the back of a fly and is told under no other name.
+const someBack = "back"
+
+// partAlone gives the part that stands alone between two tokens, behind an article or none.
+func (t *stretch) partAlone(from, to int) string {
+	k := t.pastArticle(from)
+	if label, n := t.role(k); n > 0 && k+n == to {
+		return label
+	}
+	return ""
+}
+
+// partNamed gives the part that ends at a token, behind an article: "to make a head".
+func (t *stretch) partNamed(from, to int) string {
+	if t.is(from, cArticle) == 0 {
+		return ""
+	}
+	return t.partAlone(from, to)
+}
+
+// someWhere labels what is put on a fly while nothing says as which part.
+const someWhere = "?"
