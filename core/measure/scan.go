@@ -75,7 +75,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 	switch {
 	case skip("shank", "shanks", "shank's", "shk"):
 		return done(Shank, 1)
-	case skip("gape", "gapes", "gap", "gaps"):
+	case skip("gape", "gapes", "gap", "gaps", "gape's"):
 		return done(Gape, 1)
 	case skip("eye", "eyes", "eye's"):
 		return done(Eye, 1)

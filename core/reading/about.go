@@ -2,8 +2,11 @@ package reading
 
 import (
 	"slices"
+	"strings"
 
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
+	"mothledger/core/measure"
 	"mothledger/core/role"
 )
 
@@ -31,6 +34,7 @@ func answers() []func(*question) []piece {
 		(*question).beadWithHook,
 		(*question).hookWithin,
 		(*question).hookOfFly,
+		(*question).heldByRib,
 		(*question).byItsVerb,
 		(*question).wished,
 		(*question).inDependence,
@@ -38,6 +42,7 @@ func answers() []func(*question) []piece {
 		(*question).hookFirst,
 		(*question).twoNamed,
 		(*question).overWith,
+		(*question).overThorax,
 		(*question).strange,
 		(*question).afterItsName,
 		(*question).coversThread,
@@ -170,7 +175,8 @@ func (q *question) hookWithin() []piece { // "a bead up to the eye of a size 12 
 	told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
 	list := append(q.r.pieces(t, told, q.at, q.before), piece{label: role.Hook, from: c.chunks[k].from, to: c.to()})
 	for e := k + 1; e < len(c.chunks); e++ { // "at the eye of a size 16 hook and taken to the bend"
-		if c.chunks[e].kind == kAnd && (t.low(c.chunks[e-1].to-1) == role.Hook || hookStyles[t.low(c.chunks[e-1].to-1)] != "") {
+		_, _, sized := t.sizeAt(c.chunks[e-1].to - 1)
+		if c.chunks[e].kind == kAnd && (t.low(c.chunks[e-1].to-1) == role.Hook || hookStyles[t.low(c.chunks[e-1].to-1)] != "" || sized && e+1 < len(c.chunks) && c.chunks[e+1].kind == kAct) {
 			list[len(list)-1].to = c.chunks[e].from
 			return append(list, piece{label: list[len(list)-2].label, from: c.chunks[e].from, to: c.to()})
 		}
@@ -184,6 +190,30 @@ func (q *question) hookOfFly() []piece { // "Tobias Render tied his Ferry Rope o
 	}
 	q.whole.from = q.t.onHook(q.c)
 	return q.is(role.Hook)
+}
+
+func (q *question) heldByRib() []piece { // "a ginger hackle is held in place by fine gold wire"
+	t, c := q.t, q.c
+	for k := 2; k+1 < len(c.chunks) && !q.told(role.Rib); k++ {
+		x, y := c.chunks[k], c.chunks[k+1]
+		if x.kind != kPreposition || x.word != "by" && x.word != "with" || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel || !t.holds(c, k) {
+			continue
+		}
+		told := slices.Clone(q.all)
+		told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+		return append(q.r.pieces(t, told, q.at, q.before), piece{label: role.Rib, from: y.from, to: c.to()})
+	}
+	return nil
+}
+
+// holds tells whether a clause says up to a chunk that something is held.
+func (t *stretch) holds(c clause, to int) bool {
+	for _, x := range c.chunks[:to] {
+		if x.kind == kAct && holdWords[t.low(x.from)] || x.kind == kAct && t.is(x.from, cHeld) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // byItsVerb asks the clause that holds the verb: "A jay feather, one side stripped, was wound at the head as
@@ -298,6 +328,9 @@ func (q *question) overWith() []piece {
 	if t.coveredWith(c) && !q.told(role.Thread) { // "and covered it with brown thread"
 		return q.is(role.Thread)
 	}
+	if k := c.where(kAct); k >= 0 && c.chunks[k].word == lexicon.ActCovers && q.filled(role.Body) && !q.told(someBack) && t.coversWith(c, k) { // "All of that was covered with a strip of clear plastic"
+		return q.is(someBack)
+	}
 	if label := t.settle(c, q.before); label != "" {
 		return q.is(label)
 	}
@@ -305,6 +338,26 @@ func (q *question) overWith() []piece {
 		return q.is(role.Hook)
 	}
 	return q.maybe(t.placedFirst(q.all, q.at))
+}
+
+func (q *question) overThorax() []piece { // "Over the thorax went a loop of grey CDC"
+	t, c := q.t, q.c
+	if !c.first || t.low(c.from()) != "over" || !c.has(kAct) || q.told(role.WingCase, role.Wing) || q.brought() == nil {
+		return nil
+	}
+	if label, n := t.role(t.pastArticle(c.from() + 1)); n > 0 && label == role.Thorax {
+		return q.is(role.WingCase)
+	}
+	return nil
+}
+
+// coversWith tells an act that covers what is there with a strip of something.
+func (t *stretch) coversWith(c clause, k int) bool {
+	if k+2 >= len(c.chunks) || c.chunks[k+1].kind != kPreposition || c.chunks[k+1].word != "with" && c.chunks[k+1].word != "by" || c.chunks[k+2].kind != kThing {
+		return false
+	}
+	p := c.chunks[k+2].thing
+	return !p.definite && (p.lastNoun == material.Strip || p.unit == lexicon.CountStrip)
 }
 
 // strange answers for parts that nobody knows, and for what there is at a place.
@@ -329,6 +382,8 @@ func (q *question) afterItsName() []piece {
 		return q.is(q.last)
 	case c.open == ":" && c.chunks[0].kind == kThing && len(named.chunks) > 1 && last.kind == kUnread && t.is(last.from-1, cArticle) > 0: // "she remembered the breathers: a wisp of white yarn": a part that nobody knows
 		return q.is(role.Label(t.text(last.from, last.to)))
+	case c.open == "," && ofIt && len(c.chunks) == 1 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && c.chunks[0].thing.one && !c.chunks[0].thing.of && !t.hasThing(q.before[len(q.before)-1]) && !named.has(kAct, kPreposition) && t.partNamed(last.from, last.to) != "": // "then a tail, a topping, and a butt of herl"
+		return q.is(q.last)
 	case c.open == "," && ofIt && named.first && len(named.chunks) <= 2 && named.chunks[0].kind != kPreposition && last.kind == kPart && t.subject(c, clause{}) == "": // "The tag, two turns of flat silver, came first"
 		return q.is(q.last)
 	}
@@ -478,7 +533,7 @@ func (q *question) byMaterial() []piece {
 }
 
 func (q *question) byPlace() []piece {
-	if label := q.t.byPlace(q.all, q.at, q.before); label != "" {
+	if label := q.byDeed(); label != "" {
 		return q.is(label)
 	}
 	if q.t.threadFirst(q.c) && !q.told(role.Thread) {
@@ -493,7 +548,7 @@ func (q *question) goesOn() []piece {
 	switch open := q.last == someWhere; {
 	case open && t.wound(c) && !t.brings(c) && !q.hasBody(): // "… and wound up to the wing"
 		return q.claimed(role.Body)
-	case open && c.has(kTurns) && t.is(c.from(), cStandsFor) > 0 && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
+	case open && c.has(kTurns) && (t.is(c.from(), cStandsFor) > 0 || t.windsIt(c)) && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
 		return q.claimed(role.Hackle)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
@@ -502,6 +557,127 @@ func (q *question) goesOn() []piece {
 	}
 	return nil
 }
+
+// windsIt tells a clause that winds what was named before: "and turn it once and a half round".
+func (t *stretch) windsIt(c clause) bool {
+	for i, x := range c.chunks {
+		if x.kind == kAct && x.word == lexicon.ActWinds && (t.is(x.to-1, cStandsFor) > 0 || i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor) {
+			return true
+		}
+	}
+	return false
+}
+
+// filled tells whether a part has a material by what was told before.
+func (q *question) filled(labels ...string) bool {
+	return slices.ContainsFunc(q.before, func(p piece) bool { return slices.Contains(labels, p.label) && q.t.hasThing(p) })
+}
+
+// stands tells where a clause puts a thing: over what is there, under it, or neither.
+func (q *question) stands() (over, under bool) {
+	for k := q.c.from(); k < q.c.to(); k++ {
+		over = over || q.t.is(k, cOnTop) > 0
+		under = under || q.t.is(k, cUnderneath) > 0
+	}
+	return over, under
+}
+
+// deed gives what a clause does first; to dub is to wind.
+func (q *question) deed() string {
+	for _, x := range q.c.chunks {
+		switch {
+		case (x.kind == kPrepared || x.kind == kThing || x.kind == kAct) && strings.HasPrefix(q.t.low(x.from), "dub"):
+			return lexicon.ActWinds
+		case x.kind == kAct, x.kind == kStart:
+			return x.word
+		}
+	}
+	return ""
+}
+
+// brought gives the material that a clause puts on the fly: the first that is named there for the first time
+// and stands behind no preposition.
+func (q *question) brought() *phrase {
+	for i, x := range q.c.chunks {
+		if x.kind == kThing && x.thing.noun && !x.thing.definite && !(i > 0 && q.c.chunks[i-1].kind == kPreposition && q.c.chunks[i-1].word != "of") {
+			return x.thing
+		}
+	}
+	return nil
+}
+
+// byDeed gives the part that a material is for by what is done with it and what the fly has already: what
+// is tied in first is the tail, what is dubbed or wound next is the body, what is set on top of that the wing.
+func (q *question) byDeed() string {
+	t, c, act := q.t, q.c, q.deed()
+	p := q.brought()
+	if p == nil {
+		return ""
+	}
+	body, tail, wing := q.filled(role.Body, role.Abdomen), q.told(role.Tail), q.hasWing()
+	over, under := q.stands()
+	upright := (c.first || act == lexicon.ActTies) && t.stands(q.all, q.at)
+	slip := p.unit == lexicon.CountSlip
+	tied := act == lexicon.ActTies
+	switch {
+	case over && !wing && !body && tied && !q.atBend() && (p.lastNoun == material.Hair || p.lastNoun == material.Plume), // "Tie a bunch of bucktail on top, close behind the eye"
+		upright && !wing && (slip && c.first || tied), // "Two slips of starling, matched, were set upright"
+		slip && !wing && (tied && body || over):
+		return role.Wing
+	}
+	wound := act == lexicon.ActWinds
+	switch kind := p.lastNoun; kind {
+	case material.Hackle:
+		if (wound || act == lexicon.ActStops) && c.has(kTurns) {
+			if q.told(role.Hackle, role.BodyHackle) {
+				return "front hackle"
+			}
+			return role.Hackle
+		}
+	case material.Plume, material.Fibre, material.Feather, material.Hair:
+		return q.ofFibres(p, kind, tied, wound, body, tail, wing, over, under)
+	case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn, material.Tinsel:
+		switch n := len(q.before); {
+		case kind == material.Biot && tied && !tail && !q.hasBody():
+			return role.Tail
+		case wound && !body && !q.hasBody() && n > 1:
+			return role.Body
+		case wound && kind == material.Fur && n > 0 && (q.last == role.Wing || q.last == "wings") && !q.told(role.Thorax): // "Dub a little mole in front of and behind the tuft"
+			return role.Thorax
+		case wound && (kind == material.Fur || kind == material.Herl) && !q.told(role.Thorax) && t.low(c.from()) == "in" && t.low(c.from()+1) == "front": // "In front of it she dubbed mole"
+			return role.Thorax
+		}
+	}
+	return ""
+}
+
+// ofFibres is byDeed for hair, fibres and feathers.
+func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, tail, wing, over, under bool) string {
+	whole := (kind == material.Feather || kind == material.Fibre || kind == material.Plume) && p.one && q.t.wholeThing(p) // but "caught in a partridge feather by its stem"
+	switch {
+	case kind == material.Feather && wound && q.c.has(kTurns) && !q.told(role.Hackle) && q.hasBody():
+		return role.Hackle
+	case tied && !whole && !tail && !body:
+		return role.Tail
+	case under && body && !q.told(role.Throat) && p.unit == lexicon.CountFibre:
+		return role.Throat
+	case (tied || over) && body && !wing && !under && !whole && (over || kind == material.Plume || kind == material.Hair && tail):
+		return role.Wing
+	case kind == material.Hair && wound && !body && !q.hasBody() && len(q.before) > 1:
+		return role.Body
+	}
+	return ""
+}
+
+// atBend tells a clause in which something is put at the bend.
+func (q *question) atBend() bool {
+	return slices.ContainsFunc(q.c.chunks, func(x chunk) bool {
+		return (x.kind == kPlace || x.kind == kStart || x.kind == kEnd) && (x.l.Of == measure.Bend || x.l.Of == measure.Shank && x.l.Low == 1)
+	})
+}
+
+// wholeThing tells a phrase that names a feather that is put on whole.
+func (t *stretch) wholeThing(p *phrase) bool { return p.to > 0 && wholeFeathers[t.low(p.to-1)] }
 
 // someBack is what goes over the back of a fly and is told under no other name.
 const someBack = "back"

@@ -533,7 +533,7 @@ func (m *maker) main(c clause) {
 			continue
 		}
 		m.value(c, i, prep)
-		if x.kind != kPlain && x.kind != kAuxiliary && x.kind != kThen {
+		if x.kind != kPlain && x.kind != kAuxiliary && x.kind != kThen || x.kind == kPlain && m.is(x.from, cStandsFor) > 0 { // "above it is a crest"
 			prep, prepAt = "", -1
 			if x.kind == kNumber || x.kind == kTurns || x.kind == kLength {
 				if joint != "or" || i > 0 && c.chunks[i-1].kind == kOr {
@@ -721,6 +721,14 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if p.noun && m.nounSaid() && len(p.name) == 1 && len(p.colour) == 0 && (p.definite || p.one) && c.open == "," && len(c.chunks) <= 2 && i == len(c.chunks)-1 && m.is(p.nameAt, cColour) == p.to-p.nameAt { // "two cock hackles, one grizzle, the other red game"
 		p.colour, p.name, p.noun = p.name, nil, false
 	}
+	if !p.noun && len(p.colour) > 0 && len(p.name) == 0 && m.nounSaid() && i > 0 && (m.low(x.to) == "one" || m.low(x.to) == "ones" || prep == "of" && m.low(x.from-2) == "one") { // "and a blue one", "over it one of pale green"
+		for k := len(m.said) - 1; k >= 0; k-- {
+			if m.said[k].noun && len(m.said[k].colour) > 0 {
+				p.name, p.noun, p.lastNoun, p.nameAt = m.said[k].name, true, m.said[k].lastNoun, m.said[k].nameAt
+				break
+			}
+		}
+	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
@@ -826,7 +834,10 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
-	case prep == "of" && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"
+	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
+		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
+		return shadow("what covers it")
+	case (prep == "of" || prep == "with") && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"
 		return shadow("of something else")
 	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
 		return shadow("kept as a remark")
@@ -848,6 +859,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
 		m.take(x.from, x.to, "plain", "named before")
 		return false
+	case prep == "with" && p.definite && p.noun && m.std.Form == role.FormRib && !m.nounSaid() && m.ribbed(c, i) && m.anywhere(p): // "he ribbed it with the copper wire", of which the weight was
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
 		m.part.Winding = "with"
 		m.take(x.from, x.to, "winding", "the same way as the body")
@@ -865,6 +877,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
 		// "yellow bucktail over white"
+	case prep == "in" && m.nounSaid() && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && len(m.said[len(m.said)-1].colour) == 0 && m.act != lexicon.ActHolds && m.act != lexicon.ActTakesAway: // "he wound tying thread in dark brown"
 	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
 	case prep == "with" && (m.act == "" || m.act == lexicon.ActBrings) && !p.definite && !m.threadLike(p):
 	case prep == "with" && len(m.said) == 0 && (!p.definite || len(p.colour)+len(p.grade) > 0 || p.lastNoun == material.Thread):
@@ -947,6 +960,33 @@ func (m *maker) takenOff(c clause, i int, prep string) bool {
 		}
 	}
 	return false
+}
+
+// ribbed tells that what stands at chunk i is what something is ribbed with.
+func (m *maker) ribbed(c clause, i int) bool {
+	for _, x := range c.chunks[:i] {
+		if x.kind == kAct && strings.HasPrefix(m.low(x.from), role.Rib) {
+			return true
+		}
+	}
+	return false
+}
+
+// anywhere tells whether a thing of this name was used for another part of the fly.
+func (m *maker) anywhere(p phrase) bool {
+	noun := lastWord(p.name[len(p.name)-1])
+	return slices.ContainsFunc(m.d.Parts, func(q Part) bool {
+		return q.Role != m.part.Role && slices.ContainsFunc(q.Materials, func(x Material) bool { return lastWord(x.Name) == noun })
+	})
+}
+
+// neverVarnish tells the parts that are of no varnish, whatever covers them.
+func (m *maker) neverVarnish() bool {
+	switch m.std.Form {
+	case role.FormTail, role.FormWing, role.FormCollar, role.FormPalmer, role.FormLegs, role.FormCheek, role.FormRib, role.FormPost:
+		return true
+	}
+	return m.std.Name == role.Eyes
 }
 
 // caseFollows tells whether the clause behind one only holds in case.
@@ -1990,6 +2030,11 @@ func (m *maker) drop(x chunk, p phrase) bool {
 // known tells a definite thing that this dressing named before in a part of the same name: "the
 // tinsel follows it" names no second one.
 func (m *maker) known(p phrase) bool {
+	if p.definite && len(p.name) == 0 && len(p.colour) == 1 && p.count == nil { // "five turns of the copper"
+		return slices.ContainsFunc(m.d.Parts, func(q Part) bool {
+			return q.Role == m.part.Role && slices.ContainsFunc(q.Materials, func(x Material) bool { return x.Colour == p.colour[0] })
+		})
+	}
 	if !p.definite || len(p.name) == 0 {
 		return false
 	}

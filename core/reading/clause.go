@@ -117,6 +117,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 			}
 			out[i].kind = saysAside
 		}
+		if i > 0 && out[i].kind == saysPlainly && out[i].open == "" && out[i].chunks[0].kind == kAnd && out[i-1].kind == saysWhy && t.low(out[i-1].from()) == "that" && !out[i-1].has(kAct, kAuxiliary) { // "short enough that a wing and a hackle can be got in"
+			out[i].kind = saysWhy
+		}
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}

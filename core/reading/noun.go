@@ -190,7 +190,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	if kind, _ := material.NounKind(t.low(i)); kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
-		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0) && t.capital(i) { // "Twist the butts"
+		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && t.has(cAct)) && t.capital(i) { // "Twist the butts", "Twist black seal's fur on to the silk"
 		return phrase{}, i
 	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}

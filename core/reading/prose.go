@@ -115,6 +115,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	r.told(t.s)
 	r.named(t)
 	r.calledSo(t)
+	r.doerOf(t, list)
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
 			list[i].kind = kPerson
@@ -220,6 +221,20 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 	}
 	return r.started
+}
+
+// doerOf takes whoever first puts something on the fly for the one who ties it, where no tier is named:
+// "First of all Hamish slid a black bead".
+func (r *reader) doerOf(t *stretch, list []chunk) {
+	if r.d.Tier != "" || r.doer != "" {
+		return
+	}
+	for i, x := range list {
+		if x.kind == kOthers && t.personAt(x.from) == x.to-x.from && i+2 < len(list) && list[i+1].kind == kAct && list[i+2].kind == kThing && list[i+2].thing.noun && list[i+1].word != lexicon.ActSays {
+			r.doer = t.text(x.from, x.to)
+			return
+		}
+	}
 }
 
 // insteadOfFirst gives the last part's materials to the first of its name: they may stand in for
@@ -513,8 +528,11 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		last = before[k-1]
 	}
 	act, person := "", false
+	if c.open == "," && len(c.chunks) > 0 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.from()-2, cAfterThat) > 0 && t.atStart(c.from()-2) && (t.hasThings(before, last) || c.chunks[0].thing.lastNoun == material.Feather || c.chunks[0].thing.lastNoun == material.Hackle) { // "Next, a feather from under a starling's wing"
+		return true
+	}
 	for i, x := range c.chunks {
-		person = person || x.kind == kPerson || x.kind == kOthers
+		person = person || x.kind == kPerson || x.kind == kOthers || i == 0 && c.first && x.kind == kAct && c.has(kThing) && !c.has(kPerson, kOthers) // "Strip a length of peacock quill"
 		switch {
 		case x.kind == kAct:
 			act = x.word
@@ -548,6 +566,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
 			return false
 		}
+		if act == "" && c.chunks[0].kind == kThen && !c.first && std.Form == role.FormWound && bodyKinds[x.thing.lastNoun] && t.enumerates(c) { // "first silver tinsel, then black floss"
+			return false
+		}
 		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThings(before, last) {
 			return true
 		}
@@ -560,13 +581,34 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 	return false
 }
 
+// enumerates tells a clause that goes on with what the sentence began with "first".
+func (t *stretch) enumerates(c clause) bool {
+	for k := c.from() - 1; k >= 0 && t.low(k) != "."; k-- {
+		if t.low(k) == "first" && t.atStart(k) {
+			return true
+		}
+	}
+	return false
+}
+
 // bodyKinds are the materials that a body is wound of.
 var bodyKinds = map[material.Kind]bool{material.Fur: true, material.Wool: true, material.Floss: true, material.Herl: true, material.Quill: true, material.Yarn: true, material.Tinsel: true, material.Biot: true}
 
 // thereIs gives the part of "at the throat there is a bunch of guinea fowl", "" for another clause.
 func (t *stretch) thereIs(c clause) string {
+	if i := c.where(kThing); c.first && i == 0 && c.has(kPer) && !c.has(kAct, kAuxiliary, kPart) && strings.Contains(strings.Join(c.chunks[0].thing.name, " "), "jungle cock") { // "Jungle cock either side, short."
+		return role.Cheeks
+	}
 	if i := c.where(kThing); c.first && c.chunks[0].kind == kPer && i > 0 && c.has(kAct, kAuxiliary) && c.chunks[i].thing.noun && !c.chunks[i].thing.definite && !c.has(kPart) { // "On each side lies a jungle cock feather"
 		return role.Cheeks
+	}
+	if c.open == "," && len(c.chunks) > 3 && c.chunks[0].kind == kAnd && c.chunks[1].kind == kPreposition && !c.has(kAct, kAuxiliary) { // "and at the throat a few fibres of guinea fowl"
+		k := t.pastArticle(c.chunks[1].to)
+		if label, n := t.role(k); n > 0 && k+n < c.to() && c.chunks[1].word == "at" && c.has(kThing) {
+			if std, _ := role.Find(label); std.Form == role.FormLegs || std.Form == role.FormCheek {
+				return label
+			}
+		}
 	}
 	if len(c.chunks) < 4 || c.chunks[0].kind != kPreposition || c.chunks[0].word != "at" && c.chunks[0].word != "for" && c.chunks[0].word != "on" || !c.has(kThing) {
 		return ""
@@ -596,7 +638,7 @@ func (t *stretch) putOn(c clause, i int) bool {
 // overBack tells a clause in which something goes over the back.
 func (t *stretch) overBack(c clause) bool {
 	for k := c.from(); k+2 < c.to(); k++ {
-		if t.low(k) == "over" && t.low(k+1) == "the" && (t.is(k, cPreparation) > 0 || t.is(k+2, cOfFly) > 0 || t.is(k+2, cWhatElse) > 0) && t.is(k+2, cUpside) > 0 {
+		if t.low(k) == "over" && t.low(k+1) == "the" && (t.is(k, cPreparation) > 0 || t.is(k+2, cOfFly) > 0 || t.is(k+2, cWhatElse) > 0) && t.is(k+2, cUpside) > 0 && t.counts(k+3) == "" { // but "over the top bunch"
 			return true
 		}
 	}
@@ -902,7 +944,7 @@ func (t *stretch) hookWithin(c clause) int {
 		}
 		hook, size := false, false
 		for j := c.chunks[k].from + 1; j < c.to(); j++ {
-			hook = hook || t.low(j) == "hook" || hookStyles[t.low(j)] != ""
+			hook = hook || t.low(j) == role.Hook || hookStyles[t.low(j)] != "" || t.is(j, cHookSpec) > 1
 			_, _, ok := t.sizeAt(j)
 			size = size || ok
 		}
@@ -1015,7 +1057,7 @@ func (t *stretch) subject(c clause, next clause) string {
 					return base
 				}
 			}
-			if n == 0 || k+n > end || x.kind == kPrepared && k > x.from {
+			if n == 0 || k+n > end || x.kind == kPrepared && k > x.from || x.kind == kThing && t.withinName(x.from, k) {
 				continue
 			}
 			std, ok := role.Find(label)
@@ -1051,6 +1093,16 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 	}
 	return ""
+}
+
+// withinName tells whether a word belongs to a name that begins before it: the tail of "pheasant tail".
+func (t *stretch) withinName(from, k int) bool {
+	for j := from; j < k; j++ {
+		if n := t.is(j, cName); n > 1 && j+n > k {
+			return true
+		}
+	}
+	return false
 }
 
 // partWished gives the part that a clause is about which says who wants it: "if you want a hot spot".
@@ -1423,8 +1475,11 @@ func (t *stretch) byAct(c clause) string {
 			size = k
 		}
 	}
-	if size < 0 || c.has(kTurns) || t.hasNoun(c) {
+	if size < 0 || c.has(kTurns) || t.hasNoun(c) && !t.nounOfHook(c) {
 		return ""
+	}
+	if first := c.chunks[0]; first.kind == kAct && (first.word == lexicon.ActBrings || first.word == lexicon.ActHolds || first.word == lexicon.ActWinds && t.is(first.from, cHandsOn) > 0) && t.is(first.to, cArticle) > 0 && t.pastArticle(first.to) <= size && c.first && !c.has(kThing) && size <= c.from()+6 { // "Take a 14 or a 16."
+		return role.Hook
 	}
 	for k := c.from(); k < c.to(); k++ {
 		if l := t.low(k); (l == "hook" || l == "hooks") && k < size {
@@ -1438,6 +1493,23 @@ func (t *stretch) byAct(c clause) string {
 		return "hook"
 	}
 	return ""
+}
+
+// nounOfHook tells a clause whose only material is the wire of its hook: "on a heavy wire 12".
+func (t *stretch) nounOfHook(c clause) bool {
+	for _, x := range c.chunks {
+		if x.kind != kThing || !x.thing.noun {
+			continue
+		}
+		of := false
+		for k := x.from; k < x.to; k++ {
+			of = of || t.is(k, cHookSpec) > 1 && k+t.is(k, cHookSpec) >= x.to
+		}
+		if !of {
+			return false
+		}
+	}
+	return true
 }
 
 // spoken gives the part that a definite thing was named for before: "the tinsel follows it".
@@ -1612,75 +1684,4 @@ func (t *stretch) stands(all []clause, at int) bool {
 		}
 	}
 	return false
-}
-
-// byPlace gives the part that a material is for by what is done with it and what the fly has
-// already: what is tied in first is the tail, what is dubbed or wound next is the body.
-func (t *stretch) byPlace(all []clause, at int, before []piece) string {
-	c := all[at]
-	act := ""
-	for _, x := range c.chunks {
-		switch {
-		case act != "":
-		case (x.kind == kPrepared || x.kind == kThing) && t.low(x.from) == "dubbed", x.kind == kAct && (t.low(x.from) == "dub" || t.low(x.from) == "dubs" || t.low(x.from) == "dubbed"):
-			act = "winds"
-		case x.kind == kAct, x.kind == kStart:
-			act = x.word
-		}
-	}
-	if i := c.where(kThing); c.first && i >= 0 && c.chunks[i].thing.unit == lexicon.CountSlip && c.chunks[i].thing.noun && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) { // "Two slips of starling, matched, were set upright"
-		return "wing"
-	}
-	if act == lexicon.ActTies && t.hasNoun(c) && !spoken(before, "wing") && !spoken(before, "wings") && t.stands(all, at) {
-		return "wing"
-	}
-	for i, x := range c.chunks {
-		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word != "of" {
-			continue
-		}
-		if x.thing.unit == lexicon.CountSlip && act == lexicon.ActTies && (spoken(before, role.Body) || spoken(before, role.Abdomen)) && !spoken(before, role.Wing) && !spoken(before, "wings") {
-			return role.Wing
-		}
-		switch k := x.thing.lastNoun; k {
-		case material.Hackle:
-			if (act == lexicon.ActWinds || act == lexicon.ActStops) && c.has(kTurns) {
-				if spoken(before, "hackle") || spoken(before, "body hackle") {
-					return "front hackle"
-				}
-				return role.Hackle
-			}
-		case material.Plume, material.Fibre, material.Feather:
-			if (k == material.Feather) && act == lexicon.ActWinds && c.has(kTurns) && !spoken(before, "hackle") && (spoken(before, "body") || spoken(before, "abdomen")) {
-				return "hackle"
-			}
-			if whole := wholeFeathers[t.low(x.to-1)] && (x.thing.one || x.thing.definite); act == lexicon.ActTies && !whole && !spoken(before, "tail") && !spoken(before, "body") { // but "caught in a partridge feather by its stem"
-				return "tail"
-			}
-			if k == material.Plume && act == lexicon.ActTies && spoken(before, role.Body) && !spoken(before, role.Wing) && !spoken(before, "wings") { // "Here tie in a tuft of white CDC"
-				return role.Wing
-			}
-		case material.Hair:
-			if act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") {
-				return "tail"
-			}
-			if act == lexicon.ActWinds && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
-				return "body"
-			}
-		case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn, material.Tinsel:
-			if k == material.Biot && act == lexicon.ActTies && !spoken(before, "tail") && !spoken(before, "body") && !spoken(before, "abdomen") {
-				return "tail"
-			}
-			if act == lexicon.ActWinds && !spoken(before, "body") && !spoken(before, "abdomen") && len(before) > 1 {
-				return "body"
-			}
-			if n := len(before); act == lexicon.ActWinds && k == material.Fur && n > 0 && (before[n-1].label == role.Wing || before[n-1].label == "wings") && !spoken(before, "thorax") { // "Dub a little mole in front of and behind the tuft"
-				return role.Thorax
-			}
-			if act == lexicon.ActWinds && (k == material.Fur || k == material.Herl) && !spoken(before, "thorax") && t.low(c.from()) == "in" && t.low(c.from()+1) == "front" { // "In front of it she dubbed mole"
-				return "thorax"
-			}
-		}
-		return ""
-	}
-	return ""
 }

@@ -212,6 +212,10 @@ var turnRules = []rule{
 		v := m.the("number").v
 		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + 0.5, High: v.High + 0.5}}, v.Low >= 1 && v.Low == math.Trunc(v.Low)
 	}},
+	{pattern: "times 'and' 'a' 'half' 'round'|'around'?", says: func(t *stretch, m match) (chunk, bool) { // once and a half round
+		x, _ := strconv.ParseFloat(m.the("times").value, 64)
+		return chunk{kind: kTurns, v: measure.Interval{Low: x + 0.5, High: x + 0.5}}, x > 0 && (t.low(m.to-1) != "half" || t.atEnd(m.to))
+	}},
 	{pattern: "'a' turns 'or' 'two'", says: func(t *stretch, m match) (chunk, bool) { // a turn or two
 		return chunk{kind: kTurns, v: measure.Interval{Low: 1, High: 2}}, true
 	}},
@@ -781,6 +785,17 @@ var placeRules = []rule{
 	}},
 }
 
+// enough tells whether something is said to be enough, before a token of the same clause: "short enough of
+// the eye that a wing can be got in".
+func (t *stretch) enough(k int) bool {
+	for j := k - 1; j >= max(0, k-9) && t.low(j) != "." && t.low(j) != ";"; j-- {
+		if t.low(j) == "enough" || t.low(j) == "so" && t.is(j+1, cAmount)+t.is(j+1, cQuality)+t.is(j+1, cGrade) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
 // shapeAt tells "a cone", which is a shape, from the part.
 func (t *stretch) shapeAt(k int) bool { return t.low(k) == "a" || t.low(k) == "an" }
 
@@ -808,6 +823,14 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 	if from, to, n := measure.ScanStretch(t.toks, i); n > 0 {
 		from.Text, to.Text = t.text(i, i+n), t.text(i, i+n)
 		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: "share"})
+	}
+	for k := i + 2; k < min(i+6, len(t.toks)-2); k++ { // "over the rear half of the body", of the body itself
+		if t.low(k) == "of" && t.low(k+1) == "the" && t.low(k+2) == t.std.Name && t.std.Form == role.FormWound {
+			if from, to, n := measure.ScanStretch(t.toks[:k], i); n == k-i {
+				from.Text, to.Text = t.text(i, k+3), t.text(i, k+3)
+				out = append(out, chunk{kind: kStretch, from: i, to: k + 3, l: from, end: to, word: "share"})
+			}
+		}
 	}
 	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "left the front quarter clear"
 		if from, to, m := measure.ScanStretch(t.toks, i+n); m > 0 && t.is(i+n+m, cBare) > 0 {
@@ -988,7 +1011,7 @@ var jointRules = []rule{
 	}},
 	{pattern: "'from'|'at' article? 'second'|'third'|'fourth'|'fifth' turns", says: t2(kRemark, "")}, // from the third turn of the rib
 	{pattern: "'that' article", says: func(t *stretch, m match) (chunk, bool) { // so sparsely that the yellow silk is plain to see
-		return chunk{kind: kWhy, to: m.from + 1}, t.low(m.from-2) == "so" || t.low(m.from-3) == "so"
+		return chunk{kind: kWhy, to: m.from + 1}, t.low(m.from-2) == "so" || t.low(m.from-3) == "so" || t.enough(m.from)
 	}},
 	{pattern: "'after'|'behind' stands_for article", says: func(t *stretch, m match) (chunk, bool) { // ties in after it a tail of crest
 		return chunk{kind: kPlain, to: m.from + 2}, t.is(m.from-1, cAct) > 0 || t.low(m.from-1) == "in"
