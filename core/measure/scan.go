@@ -39,7 +39,7 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 		}
 		return false
 	}
-	if is(toks, k, "of") && !is(toks, k+1, "the", "a", "shank", "hook", "gape", "body", "tail", "its") {
+	if is(toks, k, "of") && !is(toks, k+1, "the", "a", "an", "shank", "hook", "gape", "body", "tail", "its") {
 		return "", 0, 0
 	}
 	skip("×", "x", "times")

@@ -34,7 +34,10 @@ func answers() []func(*question) []piece {
 		(*question).beadWithHook,
 		(*question).hookWithin,
 		(*question).hookOfFly,
+		(*question).withBead,
+		(*question).withThread,
 		(*question).heldByRib,
+		(*question).ribOver,
 		(*question).byItsVerb,
 		(*question).wished,
 		(*question).inDependence,
@@ -192,6 +195,50 @@ func (q *question) hookOfFly() []piece { // "Tobias Render tied his Ferry Rope o
 	return q.is(role.Hook)
 }
 
+func (q *question) withBead() []piece { // "a jig hook, 14, with a silver bead on it and some turns of lead behind that"
+	c := q.c
+	if q.last != role.Hook || q.told(role.Bead) || len(c.chunks) < 2 || c.chunks[0].kind != kPreposition || c.chunks[0].word != "with" {
+		return nil
+	}
+	k := 1
+	for k < len(c.chunks) && (c.chunks[k].kind == kLength || c.chunks[k].kind == kPlain) {
+		k++
+	}
+	if k >= len(c.chunks) || c.chunks[k].kind != kThing || c.chunks[k].thing.lastNoun != material.Bead {
+		return nil
+	}
+	for j := k + 1; j+1 < len(c.chunks); j++ {
+		if c.chunks[j].kind == kAnd && q.t.ofWeight(c, j) {
+			return []piece{{label: role.Bead, from: c.chunks[0].to, to: c.chunks[j].from}, {label: "weight", from: c.chunks[j].to, to: c.to()}}
+		}
+	}
+	q.whole.from = c.chunks[0].to
+	return q.is(role.Bead)
+}
+
+func (q *question) withThread() []piece { // "She fixes the bead with ten turns of thread, purple, and goes down to the bend"
+	c := q.c
+	n := len(c.chunks)
+	if q.told(role.Thread) || n < 4 || !c.chunks[n-1].indefiniteThread() {
+		return nil
+	}
+	k := n - 2
+	if k > 1 && c.chunks[k].kind == kPreposition && c.chunks[k].word == "of" && c.chunks[k-1].kind == kTurns {
+		k -= 2
+	}
+	if k < 1 || c.chunks[k].kind != kPreposition || c.chunks[k].word != "with" || !slices.ContainsFunc(c.chunks[:k], func(x chunk) bool { return x.kind == kPart || x.kind == kThing && x.thing.definite }) {
+		return nil
+	}
+	told := slices.Clone(q.all)
+	told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+	return append(q.r.pieces(q.t, told, q.at, q.before), piece{label: role.Thread, from: c.chunks[n-1].from, to: c.to()})
+}
+
+// indefiniteThread tells a thread that is named for the first time.
+func (x chunk) indefiniteThread() bool {
+	return x.kind == kThing && x.thing.lastNoun == material.Thread && !x.thing.definite
+}
+
 func (q *question) heldByRib() []piece { // "a ginger hackle is held in place by fine gold wire"
 	t, c := q.t, q.c
 	for k := 2; k+1 < len(c.chunks) && !q.told(role.Rib); k++ {
@@ -202,6 +249,20 @@ func (q *question) heldByRib() []piece { // "a ginger hackle is held in place by
 		told := slices.Clone(q.all)
 		told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
 		return append(q.r.pieces(t, told, q.at, q.before), piece{label: role.Rib, from: y.from, to: c.to()})
+	}
+	return nil
+}
+
+func (q *question) ribOver() []piece { // "a cock hackle wound along it and silver wire over both"
+	c := q.c
+	for k := 2; k+2 < len(c.chunks) && !q.told(role.Rib); k++ {
+		x, y := c.chunks[k], c.chunks[k+1]
+		if x.kind != kAnd || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel || c.chunks[k+2].kind != kPreposition || c.chunks[k+2].word != "over" && c.chunks[k+2].word != "through" {
+			continue
+		}
+		told := slices.Clone(q.all)
+		told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+		return append(q.r.pieces(q.t, told, q.at, q.before), piece{label: role.Rib, from: y.from, to: c.to()})
 	}
 	return nil
 }
@@ -378,6 +439,8 @@ func (q *question) afterItsName() []piece {
 	ofIt := len(q.before) > 0 && q.before[len(q.before)-1].from == named.from()
 	last := named.chunks[len(named.chunks)-1]
 	switch {
+	case c.open == "," && ofIt && named.first && len(named.chunks) == 2 && named.chunks[0].kind == kPreposition && (named.chunks[0].word == "for" || named.chunks[0].word == "as") && t.partAlone(named.chunks[0].to, named.to()) != "" && c.chunks[0].kind == kThing: // "For hackle, a feather from inside a moorhen's wing is tied in"
+		return q.is(q.last)
 	case c.open == ":" && ofIt && len(named.chunks) <= 2: // "Wings: two grizzle hackle points"
 		return q.is(q.last)
 	case c.open == ":" && c.chunks[0].kind == kThing && len(named.chunks) > 1 && last.kind == kUnread && t.is(last.from-1, cArticle) > 0: // "she remembered the breathers: a wisp of white yarn": a part that nobody knows
@@ -459,6 +522,11 @@ func (q *question) pointedAt() []piece {
 		return q.is(label)
 	}
 	if w := t.low(c.from()); q.at > 0 && (w == "which" || w == "this" || w == "that") && c.has(kAuxiliary) {
+		if named := q.all[q.at-1]; t.low(named.from()) == "there" { // "There is a second hackle at the head, which is a long blue jay"
+			if label := t.subject(named, clause{}); label != "" {
+				return q.is(label)
+			}
+		}
 		return q.maybe(t.lastPart(q.all[q.at-1])) // "until the body is on, which is black floss"
 	}
 	return nil
@@ -599,11 +667,16 @@ func (q *question) deed() string {
 // and stands behind no preposition.
 func (q *question) brought() *phrase {
 	for i, x := range q.c.chunks {
-		if x.kind == kThing && x.thing.noun && !x.thing.definite && !(i > 0 && q.c.chunks[i-1].kind == kPreposition && q.c.chunks[i-1].word != "of") {
+		if x.kind == kThing && x.thing.noun && (!x.thing.definite || q.fresh(x)) && !(i > 0 && q.c.chunks[i-1].kind == kPreposition && q.c.chunks[i-1].word != "of") {
 			return x.thing
 		}
 	}
 	return nil
+}
+
+// fresh tells a definite thing that nobody spoke of before: "the finest claret fur".
+func (q *question) fresh(x chunk) bool {
+	return len(x.thing.colour)+len(x.thing.grade) > 0 && q.t.low(x.from+1) != "same" && !slices.ContainsFunc(q.before, func(p piece) bool { return q.t.mentions(p, q.t.low(x.to-1)) })
 }
 
 // byDeed gives the part that a material is for by what is done with it and what the fly has already: what
@@ -628,7 +701,7 @@ func (q *question) byDeed() string {
 	wound := act == lexicon.ActWinds
 	switch kind := p.lastNoun; kind {
 	case material.Hackle:
-		if (wound || act == lexicon.ActStops) && c.has(kTurns) {
+		if (wound || act == lexicon.ActStops || act == lexicon.ActBrings && q.hasWing() && !q.told(role.Hackle)) && c.has(kTurns) {
 			if q.told(role.Hackle, role.BodyHackle) {
 				return "front hackle"
 			}
@@ -644,6 +717,8 @@ func (q *question) byDeed() string {
 			return role.Body
 		case wound && kind == material.Fur && n > 0 && (q.last == role.Wing || q.last == "wings") && !q.told(role.Thorax): // "Dub a little mole in front of and behind the tuft"
 			return role.Thorax
+		case wound && kind == material.Fur && body && !q.told(role.Thorax) && q.atFront(): // "At the shoulder he dubbed a ball of white rabbit"
+			return role.Thorax
 		case wound && (kind == material.Fur || kind == material.Herl) && !q.told(role.Thorax) && t.low(c.from()) == "in" && t.low(c.from()+1) == "front": // "In front of it she dubbed mole"
 			return role.Thorax
 		}
@@ -655,11 +730,11 @@ func (q *question) byDeed() string {
 func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, tail, wing, over, under bool) string {
 	whole := (kind == material.Feather || kind == material.Fibre || kind == material.Plume) && p.one && q.t.wholeThing(p) // but "caught in a partridge feather by its stem"
 	switch {
-	case kind == material.Feather && wound && q.c.has(kTurns) && !q.told(role.Hackle) && q.hasBody():
+	case kind == material.Feather && (wound || q.deed() == lexicon.ActBrings) && q.c.has(kTurns) && !q.told(role.Hackle) && q.hasBody():
 		return role.Hackle
 	case tied && !whole && !tail && !body:
 		return role.Tail
-	case under && body && !q.told(role.Throat) && p.unit == lexicon.CountFibre:
+	case under && body && !q.told(role.Throat) && (p.unit == lexicon.CountFibre || kind == material.Hair):
 		return role.Throat
 	case (tied || over) && body && !wing && !under && !whole && (over || kind == material.Plume || kind == material.Hair && tail):
 		return role.Wing
@@ -667,6 +742,19 @@ func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, ta
 		return role.Body
 	}
 	return ""
+}
+
+// atFront tells a clause in which something is put between the body and the eye.
+func (q *question) atFront() bool {
+	if x := q.c.chunks[0]; x.kind == kPreposition && x.word == "at" && len(q.c.chunks) > 1 && q.c.chunks[1].kind == kPlace && (q.c.chunks[1].l.Of == measure.Shank && q.c.chunks[1].l.High < 0.5 || q.c.chunks[1].l.Of == role.Thorax) {
+		return true
+	}
+	for k := q.c.from(); k < q.c.to(); k++ {
+		if q.t.low(k) == "between" {
+			return true
+		}
+	}
+	return false
 }
 
 // atBend tells a clause in which something is put at the bend.

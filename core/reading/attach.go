@@ -164,7 +164,7 @@ func (m *maker) absent() bool {
 	}
 	end := first.from + n
 	if n > 0 && !c.has(kAbsent) {
-		for end < len(m.toks) && (ownWay[m.low(end)] || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
+		for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 			end++
 		}
 		if m.low(first.from) == "none" && (m.low(end) == "," || m.low(end) == ".") && m.low(end+1) == "or" { // "none, or two turns of hen"
@@ -760,7 +760,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case prep == "with" && m.std.Form == role.FormTail && p.lastNoun == material.Fur && i > 1 && m.is(c.chunks[i-2].from, cParts) > 0: // "spread with a speck of dubbing"
 		return shadow("what parts them")
-	case (prep == "for" || prep == "as") && len(m.said) == 0 && p.one && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
+	case (prep == "for" || prep == "as") && len(m.said) == 0 && (p.one || len(c.chunks) == 2) && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
 		m.take(x.from, x.to, "plain", "")
 		return false
 	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
@@ -825,7 +825,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("where it stands to another part; no value of its own")
 	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
 		return shadow("what it is filled with")
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kElsewhat && m.is(c.chunks[i-2].to-1, cTurns) > 0, // "a few turns of wool"
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kElsewhat && m.is(c.chunks[i-2].to-1, cTurns) > 0 && (m.nounSaid() || !m.wound()), // "a few turns of wool"
 		prep == "in" && p.definite && generalFeathers[m.low(x.to-1)]: // "so short in the stem"
 		return shadow("kept as a remark")
 	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"

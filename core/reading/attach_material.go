@@ -37,7 +37,7 @@ func (m *maker) assemble() {
 	for k := 0; k < len(list); k++ {
 		np := list[k]
 		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if last != nil && np.joint == "or" && tinselish(np) { // "silver wire or flat silver"
+			if last != nil && (np.joint == "or" || np.joint == "" && material.KindOf(last.Name) != material.Tinsel) && tinselish(np) { // "silver wire or flat silver"
 				np.noun = true
 			} else if last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
 				np.noun = true

@@ -283,7 +283,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			return false
 		}
 		if k := x.to; t.is(k, cArticle) > 0 && cur.has(kAuxiliary) { // "the rib is wire and the back a strip of film"
-			if _, n := t.role(k + 1); n > 0 && t.is(k+1+n, cArticle) > 0 {
+			if _, n := t.role(k + 1); n > 0 && (t.is(k+1+n, cArticle) > 0 || t.low(k+1+n) == "of") { // "its tag is of wire and its tail of crest"
 				return true
 			}
 		}
@@ -306,6 +306,12 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 		}
 		switch list[j].kind {
 		case kStandsFor, kPart, kThing:
+			if list[j].kind == kThing && list[j].thing.definite && t.is(list[j].to-1, cWorked) > 0 && list[j].to > list[j].from+2 && j+1 < len(list) && list[j+1].kind == kPreposition && list[j+1].word == "with" { // "and the thread dubbed with grey squirrel"
+				return true
+			}
+			if j+1 < len(list) && list[j+1].kind == kPrepared && (list[j].kind == kPart || list[j].kind == kThing && list[j].thing.definite) && t.is(list[j+1].from, cWorked) > 0 { // "and the thread dubbed with grey squirrel"
+				return true
+			}
 			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
 		}
 	case kStandsFor:

@@ -190,7 +190,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	if kind, _ := material.NounKind(t.low(i)); kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
-		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && t.has(cAct)) && t.capital(i) { // "Twist the butts", "Twist black seal's fur on to the silk"
+		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && t.has(cAct)) && (t.capital(i) || t.low(i-1) == ";" && t.is(i+1, cArticle) > 0) { // "Twist the butts", "Twist black seal's fur on to the silk"
 		return phrase{}, i
 	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}
@@ -324,7 +324,13 @@ func (t *stretch) describes(k int) bool {
 			return true
 		}
 	}
-	return t.sizeLed(k)
+	return t.sizeLed(k) || t.nearColour(k)
+}
+
+// nearColour tells "yellowish", which is near a colour.
+func (t *stretch) nearColour(k int) bool {
+	base, ok := strings.CutSuffix(t.low(k), "ish")
+	return ok && material.IsColour(base)
 }
 
 // wholeCount gives a count: whole where it was hedged.
@@ -651,6 +657,9 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if link && len(p.name) == 0 {
 		j := k + 2
 		var dummy phrase
+		if t.low(k+1) == "from" && t.is(j, cPreposition) == 1 && t.is(j+1, cArticle) > 0 { // "from inside a moorhen's wing"
+			j++
+		}
 		if n := t.is(j, cArticle); n > 0 {
 			j += n
 		} else if n := t.is(j, cPointer); n > 0 {
@@ -852,7 +861,7 @@ func (t *stretch) colour(k int) (string, int) {
 		return "", 0
 	}
 	j := k
-	for t.word(j) && (t.is(j, cShade) > 0 || strings.HasSuffix(t.low(j), "ish") && material.IsColour(strings.TrimSuffix(t.low(j), "ish"))) {
+	for t.word(j) && (t.is(j, cShade) > 0 || t.nearColour(j)) {
 		if n := t.is(j, cColour); n > 1 {
 			break
 		}
@@ -889,6 +898,8 @@ func (t *stretch) colour(k int) (string, int) {
 		if j > k {
 			if m := t.is(j-1, cColour); m > 0 {
 				j, n = j-1, m
+			} else if t.nearColour(j-1) && t.nounFollows(j) { // "yellowish fur"
+				return t.lows(k, j), j - k
 			}
 		}
 		if n == 0 {

@@ -105,7 +105,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			}
 		}
 	}
-	if l, a, b, word := inlineEnd(toks, std); l != "" {
+	if l, a, b, word := inlineEnd(toks, std); l != "" && !r.saidOnly(toks, word) {
 		p := &pieces[len(pieces)-1]
 		if a > p.from {
 			old := p.to
@@ -137,6 +137,25 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			r.firstOf[kin] = part.Role
 		}
 	}
+}
+
+// saidOnly tells a sentence, up to a byte, of which somebody only says that it is so at times: "in winter he
+// ties it with a red collar".
+func (r *reader) saidOnly(toks []measure.Token, at int) bool {
+	end := 0
+	for end < len(toks) && toks[end].Start < at {
+		end++
+	}
+	from := end
+	for from > 0 && toks[from-1].Low != "." {
+		from--
+	}
+	for _, senses := range r.words.look(toks[from:end]) {
+		if hasSense(senses, cSays) {
+			return true
+		}
+	}
+	return false
 }
 
 // smallPart reads "a tag of" at token i of a tail's line, where a sentence begins, and gives that part and the

@@ -340,6 +340,9 @@ func (r *reader) named(t *stretch) {
 			}
 			from, n = from+1, n-1
 		}
+		for n > 1 && t.is(from, cWeekday) > 0 { // "On Tuesday Mrs Quill demonstrated"
+			from, n = from+1, n-1
+		}
 		to := from + n
 		text := t.text(from, to)
 		if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
@@ -565,6 +568,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
 			return false
+		}
+		if i == 0 && c.first && std.Form == role.FormRib && x.thing.lastNoun == material.Fur && t.hasThings(before, last) { // "A pinch of pink dubbing closes the gap"
+			return true
 		}
 		if act == "" && c.chunks[0].kind == kThen && !c.first && std.Form == role.FormWound && bodyKinds[x.thing.lastNoun] && t.enumerates(c) { // "first silver tinsel, then black floss"
 			return false
@@ -961,7 +967,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.kind == kPreposition && x.word == "for" && (t.is(x.from-1, cBare) > 0 || t.low(x.from-1) == "room") { // "left a third of the shank bare for the wing"
 			continue
 		}
-		if x.kind == kSame && (k > 0 || len(c.chunks) == 1) && t.low(x.from) == "as" && c.has(kAct) || x.kind == kSame && len(c.chunks) == 1 && t.low(x.from) == "as" { // "tied in … as tails"
+		if x.kind == kSame && (k > 0 || len(c.chunks) == 1 || c.first && t.is(x.to, cPerson) > 0) && t.low(x.from) == "as" && c.has(kAct) || x.kind == kSame && len(c.chunks) == 1 && t.low(x.from) == "as" { // "tied in … as tails"
 			if _, n := t.role(t.afterArticle(x.from + 1)); n > 0 {
 				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
 				return k
@@ -972,10 +978,15 @@ func (t *stretch) forPart(c clause) int {
 				return k
 			}
 		}
+		if x.kind == kPreposition && x.word == "as" && k == 0 && c.first && len(c.chunks) > 2 && c.chunks[1].kind != kThing { // "As tail he put"
+			if _, n := t.role(t.afterArticle(x.to)); n > 0 && t.is(t.afterArticle(x.to)+n, cPerson) > 0 {
+				return 0
+			}
+		}
 		if alone := x.word == "as" && k == 0 && len(c.chunks) == 2 && !c.first; x.kind != kPreposition || x.word != "for" && !alone && (x.word != "at" && x.word != "as" || k == 0 || x.word == "at" && c.has(kAct)) {
 			continue
 		}
-		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun) { // "thin at the tail"
+		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun || c.chunks[k-1].thing.lastNoun == material.Hackle && t.partAlone(x.to, c.to()) == role.Head) { // "thin at the tail", "a hackle at the head"
 			continue
 		}
 		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the") {
@@ -1035,6 +1046,9 @@ func (t *stretch) subject(c clause, next clause) string {
 		if i > 0 && (c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kNegation && i > 1 || c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers) {
 			continue
 		}
+		if i > 0 && c.chunks[i-1].kind == kAnd && t.between(c, i) { // "between it and the bead"
+			continue
+		}
 		if w := t.low(x.from - 1); x.kind == kPart && (w == "down" || w == "along" || w == "up" || w == "round") { // "wound together down the body"
 			continue
 		}
@@ -1063,7 +1077,8 @@ func (t *stretch) subject(c clause, next clause) string {
 			std, ok := role.Find(label)
 			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "") || i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of == measure.MM
 			switch {
-			case !ok, std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
+			case !ok, std.Name == role.Thread && t.low(k+n) == "of", // "a thread of gold"
+				std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
 				continue
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
@@ -1093,6 +1108,16 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 	}
 	return ""
+}
+
+// between tells a clause that names two places, up to a chunk, something is put between.
+func (t *stretch) between(c clause, to int) bool {
+	for k := c.from(); k < c.chunks[to].from; k++ {
+		if t.low(k) == "between" {
+			return true
+		}
+	}
+	return false
 }
 
 // withinName tells whether a word belongs to a name that begins before it: the tail of "pheasant tail".
@@ -1182,7 +1207,7 @@ func (t *stretch) coversShank(c clause, last string) bool {
 		return false
 	}
 	j := t.pastArticle(c.chunks[k].to)
-	if std, _ := role.Find(last); t.low(j) == "it" && std.Name == role.Thread { // "Run the thread to the bend. Cover it with one strand of herl"
+	if std, _ := role.Find(last); t.low(j) == "it" && (std.Name == role.Thread || std.Name == role.Hook) { // "Run the thread to the bend. Cover it with one strand of herl"
 		return true
 	}
 	for ; j < c.chunks[i].from; j++ {
@@ -1293,12 +1318,12 @@ func (t *stretch) onlyThread(c clause) bool {
 
 // beadWithin is the place of the "with" behind which a clause about the hook names a bead, 0 where it does not.
 func (t *stretch) beadWithin(c clause) int {
-	if c.chunks[0].kind != kPart || c.chunks[0].word != role.Hook {
+	if !(c.chunks[0].kind == kPart && c.chunks[0].word == role.Hook) && !t.mentionsPart(c, role.Hook) || !t.sizeNear(c) {
 		return 0
 	}
 	k := 0
 	for i, x := range c.chunks {
-		if x.kind == kPreposition && x.word == "with" {
+		if x.kind == kPreposition && x.word == "with" && i > 0 {
 			k = i
 		}
 		if k > 0 && x.kind == kThing && x.thing.lastNoun == material.Bead {
@@ -1626,7 +1651,7 @@ func (t *stretch) threadFirst(c clause) bool {
 func asBefore(label string, before []piece) string {
 	std, ok := role.Find(label)
 	for _, p := range before {
-		if first, is := role.Find(p.label); ok && is && first.Name == std.Name && (std.Name == label && p.label == label+"s" || strings.HasPrefix(label, "the ")) {
+		if first, is := role.Find(p.label); ok && is && first.Name == std.Name && (std.Name == label && p.label != "" || strings.HasPrefix(label, "the ")) {
 			return p.label
 		}
 	}

@@ -181,6 +181,7 @@ var turnRules = []rule{
 		v := m.the("number").v
 		return t.turnsTo(chunk{kind: kTurns, v: v}, m.to), v.High > 0
 	}},
+	{pattern: "number turns 'short'|'shy'|'away' 'of'|'from' position", says: t2(kRemark, "")}, // two turns short of the bead
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
 	}},
@@ -1015,6 +1016,11 @@ var jointRules = []rule{
 	}},
 	{pattern: "'after'|'behind' stands_for article", says: func(t *stretch, m match) (chunk, bool) { // ties in after it a tail of crest
 		return chunk{kind: kPlain, to: m.from + 2}, t.is(m.from-1, cAct) > 0 || t.low(m.from-1) == "in"
+	}},
+	{pattern: "'to'? 'within' length 'of' article? 'eye'|'bead'|'head'", says: func(t *stretch, m match) (chunk, bool) { // to within a quarter of an inch of the eye
+		l := m.the("length").l
+		l.Text = t.text(m.from, m.to)
+		return chunk{kind: kEnd, l: l}, (l.Of == measure.MM || l.Of == measure.Eye) && t.spans()
 	}},
 	{pattern: "'to' length 'before' article? 'eye'", says: func(t *stretch, m match) (chunk, bool) { // to 3 mm before the eye
 		l := m.the("length").l

@@ -104,6 +104,7 @@ var (
 	cWrapsOver   = classOf("wraps over")
 	cLabel       = classOf("label")
 	cFolk        = classOf("folk")
+	cWeekday     = classOf("weekday")
 	cHeld        = classOf("held")
 	cHandsOn     = classOf("hands on")
 	cOnTop       = classOf("on top")
