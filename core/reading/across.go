@@ -138,7 +138,11 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	if !strings.Contains(s, "|") {
 		between = "/"
 	}
-	if strings.Count(s[start:], " "+between+" ") < leastCells-1 {
+	least := leastCells
+	if r.cells && r.started { // the card went on in such lines
+		least = 2
+	}
+	if strings.Count(s[start:], " "+between+" ") < least-1 {
 		return false
 	}
 	type field struct {
@@ -176,9 +180,10 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		}
 		many = told >= len(fields)-1
 	}
-	if labelled < leastCells && !many && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
+	if labelled < least && !many && !(labelled > 0 && strings.Count(s[start:], ":") >= len(fields)) {
 		return false
 	}
+	r.cells = true
 	for _, f := range fields {
 		text := f.of(s)
 		guess := ""

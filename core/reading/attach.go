@@ -1504,6 +1504,11 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
+	if x.word == "x" && whole && m.part.Coats == 0 && m.std.Form == role.FormHead && slices.ContainsFunc(m.toks, func(tok measure.Token) bool { return material.KindOf(tok.Low) == material.Varnish }) { // "varnish black x 3"
+		m.part.Coats = x.v.High
+		m.note(x.from, x.to, "")
+		return
+	}
 	if x.word == "x" && whole && (i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Varnish) || i == 0 && material.KindOf(m.part.Role) == material.Varnish) && m.part.Coats == 0 { // "varnished x2"
 		m.part.Coats = x.v.High
 		m.note(x.from, x.to, "")

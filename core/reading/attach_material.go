@@ -255,11 +255,7 @@ func tinselish(p placed) bool {
 	if len(p.name) != 1 || len(p.colour) != 1 || !material.IsMetal(p.colour[0]) {
 		return false
 	}
-	switch p.name[0] {
-	case "oval", "flat", "embossed", "round":
-		return true
-	}
-	return false
+	return tinselShapes[p.name[0]]
 }
 
 // nounAhead tells whether the phrase right after k, joined by "or", "and" or "to", names the
@@ -365,6 +361,8 @@ var (
 	// coverings are where on a bird or a beast a material grows
 	coverings = lexicon.Set("covering")
 	markings  = lexicon.Set("marking")
+	// tinselShapes make a tinsel of a metal: "oval silver"
+	tinselShapes = lexicon.Set("tinsel shape")
 	// countedAs are words of a name that are counted as well, by what they are counted under
 	countedAs    = lexicon.Values("counted name")
 	singularEnds = lexicon.Values("singular")

@@ -35,6 +35,22 @@ var (
 // Thrale at the February meeting", "By Prudence Aldwark, from her notebook, page 14, about
 // 1958". What else it says is a note.
 func (r *reader) credit(s string) bool {
+	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 { // "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936"
+		any := false
+		for _, c := range cells {
+			switch _, n := credits.Match(measure.Lex(c), 0); {
+			case n > 0 && r.credit(c):
+				any = true
+			case any && yearSaid.MatchString(c) && r.d.Date == "":
+				r.d.Date = yearSaid.FindStringSubmatch(c)[1]
+			case any:
+				r.d.Notes = append(r.d.Notes, c)
+			}
+		}
+		if any {
+			return true
+		}
+	}
 	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
 		r.d.Tier = m[1]
 		if rest := strings.Trim(strings.Replace(s, m[0], "", 1), " ,;."); rest != "" {
@@ -384,6 +400,9 @@ func (r *reader) titleLine(text string) string {
 	if name, who, found := strings.Cut(text, ", as "); found && strings.HasPrefix(who, "dressed by ") && r.credit(who) { // "The Oddfellow, as dressed by Capt. Lyle about 1880"
 		text = name
 	}
+	if list := strings.Split(text, " / "); len(list) > 1 && len(list) < 5 && nameLike(list[0]) && r.ofHook(list[1:]) { // "EVENING STAR / dry / 14-16"
+		text = list[0]
+	}
 	if list := strings.Split(text, " / "); len(list) == 3 && yearSaid.MatchString(list[2]) { // "SANDPIT CADDIS / T. AUBREY / AUG 2011"
 		text, r.d.Tier, r.d.Date = list[0], cmp.Or(r.d.Tier, list[1]), cmp.Or(r.d.Date, list[2])
 	}
@@ -452,6 +471,24 @@ func (r *reader) titleLine(text string) string {
 		r.d.Descends("variant of", m[2])
 	}
 	return text
+}
+
+// ofHook tells cells behind a name that say a style or a size and no more, and takes the sizes.
+func (r *reader) ofHook(cells []string) bool {
+	for _, c := range cells {
+		t := newStretch(r.words, c, lexAt(c, 0, len(c)), "hook")
+		for _, x := range t.chunks() {
+			if x.kind != kSize && x.kind != kHookWord && x.kind != kPlain && x.kind != kMark {
+				return false
+			}
+		}
+	}
+	for _, c := range cells {
+		if r.d.Sizes == nil {
+			r.sizesSaid(c, 0, len(c))
+		}
+	}
+	return true
 }
 
 // nameAmong takes the one name that stands between marks in a short line under the title:

@@ -12,6 +12,7 @@ var (
 	letterHead = regexp.MustCompile(`^(?:\p{Lu}[\p{L}'’. -]*, )+((?:the )?\d{1,2}(?:st|nd|rd|th)?(?: of)? \p{Lu}\p{L}+\.?,? \d{4}|\p{Lu}\p{L}+\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4}|\p{Lu}\p{L}+ \d{4})\.?$`)
 	salutation = regexp.MustCompile(`^(?:My )?[Dd]ear(?:est)? [\p{L}.'’ ]+[,:—-]*$`)
 	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Gg]reetings|[Aa]ll the best|[Tt]ight lines)(?:,?\s+(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
+	ownFly     = regexp.MustCompile(`\b[Ii]t(?:'s|’s| is| was) (?:my|the|our|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)[.,;!]`)
 	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
 	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
 )
@@ -33,6 +34,8 @@ func (r *reader) inLetter(text string) bool {
 			return false
 		}
 		r.sign(strings.TrimRight(text, "."))
+	case r.letter && r.started && r.d.Tier == "" && r.d.Originator == "" && wholeName.MatchString(text) && strings.Count(text, " ") == 1: // the writer's name, with no farewell before it
+		r.sign(text)
 	case r.letter && farewell.MatchString(text):
 		if r.signed = true; farewell.FindStringSubmatch(text)[1] != "" {
 			r.sign(strings.TrimRight(farewell.FindStringSubmatch(text)[1], "."))
@@ -54,7 +57,15 @@ func (r *reader) sign(name string) {
 
 // letterOpens takes the name of the fly out of what a letter says before the dressing.
 func (r *reader) letterOpens(text string, t *stretch) bool {
-	if !r.letter || r.started || r.d.Title != "" || !t.has(cCalls) {
+	if !r.letter || r.started || r.d.Title != "" {
+		return false
+	}
+	if m := ownFly.FindStringSubmatch(text); m != nil && !t.has(cCalls) { // "Well, it's my Coalman."
+		r.d.Title, r.ownFly = m[1], strings.Contains(m[0], " my ")
+		r.d.Notes = append(r.d.Notes, text)
+		return true
+	}
+	if !t.has(cCalls) {
 		return false
 	}
 	r.ownFly = ownNaming.MatchString(text)

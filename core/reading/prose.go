@@ -1339,7 +1339,7 @@ func (t *stretch) dubsThread(c clause) bool {
 	for i, x := range c.chunks {
 		switch {
 		case x.kind == kThing && x.thing.definite && x.thing.lastNoun == material.Thread:
-			thread = true
+			thread, dubs = true, dubs || strings.HasPrefix(t.low(x.to-1), "dub")
 		case x.kind == kThing && thread && i > 0 && x.thing.lastNoun == material.Fur:
 			return dubs
 		case x.kind == kAct || x.kind == kPrepared:

@@ -191,6 +191,7 @@ type reader struct {
 	terse      bool      // a label stood without a separator
 	columns    bool      // labels and texts stand in columns, with spaces between
 	dashes     bool      // a dash stood between a label and its text
+	cells      bool      // a line was a row of cells, each with its label
 	noted      int       // the last line of which something became a note of the dressing
 	numbered   int       // where the text begins behind the number of a row, 0 where the line has none
 	sawBody    bool      // a blank line followed the headers
@@ -847,6 +848,9 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 			return g, k + 2, k+2 < len(toks)
 		}
 	}
+	if first && !lead {
+		k = r.otherTongue(toks, k)
+	}
 	for {
 		idx, n := r.words.roles.Match(toks, k)
 		if n == 0 {
@@ -946,13 +950,31 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k, first && dressing.IsUpper(s[g.labelStart:g.labelEnd])
 	case first && toks[k].Low != "," && toks[k].Low != ".":
 		g.bare = true
-		return g, k, capital || r.started || r.d.Title != ""
+		return g, k, capital || r.started || r.d.Title != "" || r.letter
 	case after == "-":
 		return g, k, toks[k].Kind != measure.Mark || toks[k].Low == "#"
 	case after == "." || after == ";":
 		return g, k, (capital || terse && after == ";") && (toks[k].Kind != measure.Mark || toks[k].Low == "(" && after == ".")
 	}
 	return g, 0, false
+}
+
+// otherTongue gives where a label begins that stands behind its name in another language and a slash:
+// "Corps / body: quill". It is where the line begins for any other.
+func (r *reader) otherTongue(toks []measure.Token, i int) int {
+	for k := i + 1; k < min(i+4, len(toks)) && toks[k-1].Kind == measure.Word; k++ {
+		if toks[k].Low != "/" {
+			continue
+		}
+		if _, n := r.words.roles.Match(toks, i); n > 0 {
+			return i
+		}
+		if _, n := r.words.roles.Match(toks, k+1); n > 0 && k+1+n < len(toks) && toks[k+1+n].Low == ":" {
+			return k + 1
+		}
+		return i
+	}
+	return i
 }
 
 // telegram tells a line without capitals whose sentences are a few words each.

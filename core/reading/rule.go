@@ -419,6 +419,10 @@ var measureRules = []rule{
 		l := m.the("length").l
 		return chunk{kind: kLength, l: l, to: m.to}, l.Of != "finish" // "to finish, four turns"
 	}},
+	{pattern: "'x'|'×' length", says: func(t *stretch, m match) (chunk, bool) { // white bucktail x 1.5 shank
+		l := m.the("length").l
+		return chunk{kind: kLength, l: l}, l.Of != measure.MM && !t.spans()
+	}},
 	{pattern: "'=' position", says: func(t *stretch, m match) (chunk, bool) { // "tips back, = bend"
 		l := m.the("position").l
 		if l.Of == measure.Shank && l.Low == 1 && l.High == 1 {

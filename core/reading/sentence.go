@@ -336,8 +336,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.parts(n, label, s, start, len(s), false, marks, false)
 		return
 	}
-	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started && len(t.toks) > 1 && len(t.toks) < 20 { // "Palmered claret hackle over claret only"
+	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && len(t.toks) > 1 && len(t.toks) < 20 { // "Palmered claret hackle over claret only"
 		whole := clause{chunks: t.chunks()}
+		if label := t.namedShort(whole); label != "" && r.d.Find(label) < 0 { // "bit of red wool for a tail", "fat body of peacock"
+			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
+			return
+		}
 		if label := t.byWord(whole); label == role.BodyHackle && r.d.Find(label) < 0 && !whole.has(kAct, kAuxiliary, kPerson) {
 			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
 			return
@@ -382,14 +386,31 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 }
 
+// namedShort gives the part of a line without a verb that names it behind its material, or before it.
+func (t *stretch) namedShort(c clause) string {
+	if c.has(kAct, kAuxiliary, kPerson, kSays) || !c.has(kThing) {
+		return ""
+	}
+	if k := t.forPart(c); k > 0 {
+		label, _ := t.role(t.afterArticle(c.chunks[k].to))
+		return label
+	}
+	for k := 0; k < min(3, len(t.toks)); k++ {
+		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && !everyday[label] {
+			return label
+		}
+	}
+	return ""
+}
+
 // toldOf begins what is told of a fly behind its name.
 var toldOf = regexp.MustCompile(`^(?:that|which|as near|a fly|an? \w+ (?:fly|pattern|wet|dry|nymph)|for|used|good|much|once|still) `)
 
 // entryLine is the number of an entry in a ledger or a minute book, with its date.
-var entryLine = regexp.MustCompile(`(?i)^(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?|Record|Ref\.?|Case|Cabinet|Frame|Box|Tray|Drawer|Shelf|Plate|Page|Sheet)\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*(?:(?:no\.?|item|tray|card|frame|row|shelf) \d+\.?|\d.*\d{4}\.?)?$`)
+var entryLine = regexp.MustCompile(`(?i)^(?:(?:Ledger|Book|Club|Album|Register) )?(?:Entry|Item|Card|Leaf|Folio|Acc\.?|Accession|Lot|Reg\.?|Record|Ref\.?|Case|Cabinet|Frame|Box|Tray|Drawer|Shelf|Plate|Page|Sheet)\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*(?:(?:no\.?|item|tray|card|frame|row|shelf) \d+\.?|\d.*\d{4}\.?)?$`)
 
 // entryNumber is what stands before the date of an entry.
-var entryNumber = regexp.MustCompile(`(?i)^\p{L}+\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*`)
+var entryNumber = regexp.MustCompile(`(?i)^(?:\p{L}+ )?\p{L}+\.? (?:no\.? ?:? ?)?\d[\d/.-]*[.,:;]?\s*`)
 
 // startsCredit begins a line that says who tied a fly rather than what it is called.
 var startsCredit = regexp.MustCompile(`(?i)^(?:as )?(?:tied|dressed|shown|demonstrated|brought|sent in|handed in)\b[^.;:]{0,30}? by `)
