@@ -1457,7 +1457,7 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
-	if m.std.Form == role.FormBead && i == 0 && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
+	if (m.std.Form == role.FormBead && i == 0 || len(m.said) > 0 && m.said[0].lastNoun == material.Bead) && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
 		m.part.DiameterMM = x.v.Low
 		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
 		return

@@ -166,6 +166,7 @@ var (
 	whatDid     = regexp.MustCompile(`^(?:What|How|The way) (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:(?:did|does)(?:,| while)|(?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b)[^.]*\.?$`)
 	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|\p{Lu}[\p{L}'’-]+[,.])`)
 	isTheFly    = regexp.MustCompile(`^[…. ]*\p{Ll}.*\b(?:is|was) (?:called |named )?the (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)[,.:;]?$`)
+	endsQuoted  = regexp.MustCompile(`^(.+[.?!:,\d]) ["“]([^"”]+)["”]\.?$`)
 	quotedLead  = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—:,]\s+`)
 	ownPattern  = regexp.MustCompile(`\((\p{Lu}[\p{L}.'’ -]*?)['’]s own(?:[;,.] [^()]*)?\)$`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
@@ -337,6 +338,10 @@ func (r *reader) titleLine(text string) string {
 			r.d.Notes = append(r.d.Notes, lead)
 		}
 		r.d.Tier = strings.TrimRight(m[3], " .")
+		return m[2]
+	}
+	if m := endsQuoted.FindStringSubmatch(text); m != nil && len(strings.Fields(m[1])) <= 6 { // RECIPE 9. "Mud Lark"
+		r.d.Notes = append(r.d.Notes, strings.Trim(m[1], " .,:"))
 		return m[2]
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN

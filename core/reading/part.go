@@ -77,7 +77,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			continue
 		}
 		_, k := inlineRib.Match(toks, i)
-		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && toks[i-1].Kind == measure.Word && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
+		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
 		if n := r.turnsOfRib(toks, i); n > 0 && len(pieces) == 1 { // "w/ 6 turns red wire"

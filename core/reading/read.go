@@ -328,6 +328,10 @@ func (r *reader) line(n int, s string) {
 		r.inNote = false
 		return
 	}
+	if r.columns && r.started && !wasBlank && len(r.d.Parts) > 0 && start == len(s)-len(strings.TrimLeft(s, " ")) && start >= leastIndent { // under the column of the words
+		r.continueLine(n, s, start, marks)
+		return
+	}
 	opened := r.opener(s, start)
 	segs := r.segments(s, opened)
 	if len(segs) > 0 && len(r.onward) > 0 { // what labels mean here depends on the parts read so far
@@ -388,6 +392,9 @@ func (r *reader) line(n int, s string) {
 		}
 	}
 }
+
+// leastIndent is how far a line of a text in columns stands in where it goes on with the line before.
+const leastIndent = 6
 
 // advises tells a piece of advice from the tip of a fly: it begins with a deed that is no tying in
 // and no winding.
@@ -693,6 +700,9 @@ func shortBead(label, text string) bool {
 func bullet(s string) int {
 	i := len(s) - len(strings.TrimLeft(s, " \t"))
 	rest := s[i:]
+	if quoted := len(rest) - len(strings.TrimLeft(rest, "> ")); quoted > 0 && rest[0] == '>' { // an answer to a letter
+		return i + quoted
+	}
 	for _, b := range []string{"- ", "* ", "• ", "– ", "— ", "# ", "## ", "> ", "· "} {
 		if strings.HasPrefix(rest, b) {
 			return i + len(b) + emphasis(rest[len(b):])
@@ -740,6 +750,15 @@ func (r *reader) segments(s string, start int) []segment {
 			after = toks[i-1].Low
 			if i > 1 && longDash(s, toks[i-1]) && (toks[i-2].Low == "." || len(out) == 0 && !r.started && !card) { // "GREY BESSIE.—Hook, 12"
 				after = "."
+			}
+			if i+1 < len(toks) && len(out) > 0 && out[0].header == "" && toks[i].Kind == measure.Word && strings.Count(s[toks[i-1].End:toks[i].Start], " ") > 2 { // "Hk: saltwater 4           Thd: white"
+				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Low == ":" {
+					g := segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: toks[i+n].End, textEnd: len(s)}
+					out[len(out)-1].textEnd = toks[i].Start
+					out = append(out, g)
+					i += n
+					continue
+				}
 			}
 			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
 				continue
@@ -1110,6 +1129,11 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 		*to = value
 	}
+	if h == "title" && answerOf.MatchString(value) { // "Subject: Re: that grayling bug"
+		d.Notes = append(d.Notes, strings.TrimSpace(s))
+		marks.set(start, end, "note", "")
+		return
+	}
 	if h == "title" && monthAlone.MatchString(value) { // "Fly of the Month - November"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
 		marks.set(start, end, "note", "")
@@ -1272,6 +1296,9 @@ func person(s string) (name, rest string) {
 	name, rest, _ = strings.Cut(s, ",")
 	rest = strings.TrimSpace(rest)
 	if rest == "" || !unicode.IsLower([]rune(rest)[0]) {
+		if i := strings.Index(s, " ("); i > 0 && strings.HasSuffix(s, ")") { // "Mrs E. Vance (born 1921)"
+			return s[:i], strings.Trim(s[i:], " ()")
+		}
 		return s, ""
 	}
 	return strings.TrimSpace(name), rest
@@ -1341,7 +1368,7 @@ func (r *reader) nameAndHook(s string, start int) int {
 }
 
 // leaders are the dots that lead from a label to its value.
-var leaders = regexp.MustCompile(`^(\s*\p{L}[\p{L}' /-]{1,24}?)\s?(\.{3,})\s*[^.\s]`)
+var leaders = regexp.MustCompile(`^(\s*\p{L}[\p{L}' /-]{1,24}?)\s?(\.{3,}(?:\s*:)?)\s*[^.\s:]`)
 
 // inSmall tells a text whose lines begin with labels in small letters, all but the first.
 func (r *reader) inSmall(lines []string) bool {

@@ -331,6 +331,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, toks[k-1].End, "label", "read as the "+label)
 		return
 	}
+	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && t.deeds() >= 2 { // several steps, each of its own part
+		before := len(r.d.Parts)
+		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
+			marks.set(start, len(s), "plain", "")
+			return
+		}
+	}
 	if label := cmp.Or(r.namedWithin(toks), r.namedSoon(toks)); label != "" {
 		r.started = true
 		r.parts(n, label, s, start, len(s), false, marks, false)
@@ -401,6 +408,17 @@ func (t *stretch) namedShort(c clause) string {
 		}
 	}
 	return ""
+}
+
+// deeds counts the sentences of a stretch that begin with what is to be done.
+func (t *stretch) deeds() int {
+	n := 0
+	for k := range t.toks {
+		if (k == 0 || t.low(k-1) == "." && !t.toks[k].Joined) && t.is(k, cAct) > 0 && t.word(k+1) {
+			n++
+		}
+	}
+	return n
 }
 
 // toldOf begins what is told of a fly behind its name.
