@@ -137,6 +137,13 @@ func (q *question) claimed(label string) []piece {
 }
 
 func (q *question) leftOut() []piece { // "No tail and no rib."
+	if c := q.c; c.has(kNegation) && c.kind == saysPlainly && c.has(kAct) && !c.has(kThing) { // "She does not put on a wing"
+		for k := c.from() + 2; k < c.to(); k++ {
+			if label := q.t.partAlone(k, c.to()); label != "" && q.t.oneBefore(k) && label != role.Hook {
+				return []piece{{label: label, from: c.from(), to: c.to(), absent: true}}
+			}
+		}
+	}
 	if k := q.c.where(kAbsent); k < 0 || q.c.chunks[k].word == "" {
 		return nil
 	}
@@ -620,10 +627,16 @@ func (q *question) goesOn() []piece {
 		return q.claimed(role.Hackle)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
-	case open || t.newThing(c, q.before):
+	case open || t.newThing(c, q.before) || q.unplaced():
 		return q.is(someWhere)
 	}
 	return nil
+}
+
+// unplaced tells a sentence that puts something new on the fly of which nothing says as what, while the part
+// that was spoken of last has its material.
+func (q *question) unplaced() bool {
+	return q.c.first && q.c.has(kAct) && q.brought() != nil && q.filled(q.last) && q.last != role.Wing && q.last != "wings"
 }
 
 // windsIt tells a clause that winds what was named before: "and turn it once and a half round".
@@ -701,7 +714,8 @@ func (q *question) byDeed() string {
 	wound := act == lexicon.ActWinds
 	switch kind := p.lastNoun; kind {
 	case material.Hackle:
-		if (wound || act == lexicon.ActStops || act == lexicon.ActBrings && q.hasWing() && !q.told(role.Hackle)) && c.has(kTurns) {
+		turned := (wound || act == lexicon.ActStops || act == lexicon.ActBrings && q.hasWing() && !q.told(role.Hackle)) && c.has(kTurns)
+		if turned || wound && !q.told(role.Hackle, role.BodyHackle) && !t.alongBody(c) {
 			if q.told(role.Hackle, role.BodyHackle) {
 				return "front hackle"
 			}

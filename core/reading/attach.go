@@ -568,7 +568,7 @@ func (m *maker) value(c clause, i int, prep string) {
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
 		}
-		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -834,6 +834,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
 		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
 		return shadow("what covers it")
@@ -909,7 +912,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {

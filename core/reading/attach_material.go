@@ -408,6 +408,13 @@ func (m *maker) settleGeneric() {
 
 // settleOnce puts what is used now before what was used in the old days.
 func (m *maker) settleOnce() {
+	if n := len(m.said); n > 1 && m.once == 0 && m.said[0].alt && m.said[0].noun { // "goose would do, but what she tied were four fibres of partridge"
+		if j := slices.IndexFunc(m.said, func(p placed) bool { return p.noun && !p.alt }); j > 0 {
+			first := m.said[0]
+			m.said = append(slices.Delete(m.said, 0, 1), first)
+			m.said[0].joint = ""
+		}
+	}
 	k := m.once - 1
 	if k > 0 && k+1 == len(m.said) && m.said[k].noun && m.said[k-1].noun { // "cork did the same job formerly"
 		m.said[k].alt, m.said[k].joint = true, "or"

@@ -312,6 +312,9 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 			if j+1 < len(list) && list[j+1].kind == kPrepared && (list[j].kind == kPart || list[j].kind == kThing && list[j].thing.definite) && t.is(list[j+1].from, cWorked) > 0 { // "and the thread dubbed with grey squirrel"
 				return true
 			}
+			if len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && !cur.chunks[0].thing.noun { // "A ginger and a grizzle cock were wound together"
+				return false
+			}
 			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
 		}
 	case kStandsFor:
@@ -335,6 +338,12 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 			return saysPlainly
 		}
 		if t.low(first.from) == "but" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kOwn && c.has(kThing) { // "but I prefer a red cock"
+			return saysPlainly
+		}
+		if t.low(first.from) == "but" && lead+3 < len(c.chunks) && t.low(c.chunks[lead+1].from) == "what" && c.has(kPerson) && c.has(kAct) && c.has(kThing) { // "but what she tied were four fibres"
+			return saysPlainly
+		}
+		if t.low(first.from) == "so" && lead+3 < len(c.chunks) && c.chunks[lead+1].kind == kStandsFor && c.chunks[lead+2].kind == kAuxiliary && c.chunks[lead+3].kind == kThing && c.chunks[lead+3].thing.noun && !c.chunks[lead+3].thing.definite { // "so it was six strands of orange bucktail"
 			return saysPlainly
 		}
 		return saysWhy

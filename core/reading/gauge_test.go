@@ -361,23 +361,25 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"hands":       {271, 0},
 	"first":       {209, 10},
 	"second":      {250, 5},
-	"third":       {244, 4},
+	"third":       {244, 3},
 	"fourth":      {256, 0},
 	"fifth":       {228, 1},
 	"sixth":       {247, 2},
-	"seventh":     {180, 0},
-	"eighth":      {197, 3},
+	"seventh":     {182, 0},
+	"eighth":      {200, 3},
 	"ninth":       {192, 1},
 	"tenth":       {181, 0},
 	"eleventh":    {210, 7},
-	"twelfth":     {192, 5},
+	"twelfth":     {196, 3},
 	"thirteenth":  {212, 1},
-	"fourteenth":  {201, 3},
+	"fourteenth":  {200, 3},
 	"fifteenth":   {168, 2},
-	"sixteenth":   {212, 0},
+	"sixteenth":   {213, 0},
 	"seventeenth": {179, 2},
 	"eighteenth":  {211, 6},
-	"nineteenth":  {138, 7},
+	"nineteenth":  {142, 6},
+	"twentieth":   {199, 1},
+	"twentyfirst": {188, 1},
 	"held":        {209, 1},
 }
 
@@ -389,7 +391,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

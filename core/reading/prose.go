@@ -296,7 +296,7 @@ func (r *reader) titled(t *stretch) {
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 var (
-	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
+	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
@@ -310,7 +310,7 @@ func (r *reader) told(s string) {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1], m[2], m[3], m[4])
+		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
 	}
 	if m := flyWas.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Title = cmp.Or(r.d.Title, m[1])
@@ -1016,7 +1016,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 	}
 	for k := c.from() + 1; k < c.to(); k++ { // "a body of black floss"
-		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.low(k-1) == "a" || t.low(k-1) == "an") && !everyday[label] {
+		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.oneBefore(k) || t.oneBefore(k-1) && k-1 > c.from() && t.is(k-1, cQuality)+t.is(k-1, cTurnQuality)+t.is(k-1, cGrade)+t.is(k-1, cAmount) > 0) && !everyday[label] {
 			return label
 		}
 	}
@@ -1129,6 +1129,9 @@ func (t *stretch) withinName(from, k int) bool {
 	}
 	return false
 }
+
+// oneBefore tells an article of one thing right before a token.
+func (t *stretch) oneBefore(k int) bool { return t.low(k-1) == "a" || t.low(k-1) == "an" }
 
 // partWished gives the part that a clause is about which says who wants it: "if you want a hot spot".
 func (t *stretch) partWished(c clause) string {
@@ -1546,6 +1549,9 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers { // "cover the lead and run on to the bend"
 			return ""
 		}
+		if x.kind == kPreposition && x.word == "with" && i > 1 && c.chunks[i-1].kind == kStandsFor && c.chunks[i-2].kind == kAct && c.chunks[i-2].word == lexicon.ActWinds { // "and followed it with the thread"
+			continue
+		}
 		if x.kind == kPreposition && x.word == "with" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActWinds { // "and followed with the wire"
 			continue
 		}
@@ -1559,12 +1565,19 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if k == x.from {
 			return ""
 		}
+		if x.kind == kThing && x.thing.lastNoun == material.Thread && c.has(kTurns) { // "and followed it with the thread in six turns", of which the rib is
+			for _, p := range before {
+				if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.low(x.to-1)) {
+					return p.label
+				}
+			}
+		}
 		if x.kind == kThing && x.thing.lastNoun == material.Thread && (spoken(before, "thread") || c.has(kAct) && !t.wound(c)) {
 			return "thread"
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
+				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}

@@ -191,6 +191,7 @@ type reader struct {
 	terse      bool      // a label stood without a separator
 	columns    bool      // labels and texts stand in columns, with spaces between
 	dashes     bool      // a dash stood between a label and its text
+	labelsHere int       // labels found so far in the line
 	cells      bool      // a line was a row of cells, each with its label
 	noted      int       // the last line of which something became a note of the dressing
 	numbered   int       // where the text begins behind the number of a row, 0 where the line has none
@@ -774,6 +775,7 @@ func (r *reader) segments(s string, start int) []segment {
 		if n := len(out); n > 0 && after == "." && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"
 			continue
 		}
+		r.labelsHere = len(out)
 		g, next, ok := r.labelAt(s, toks, i, first, after, len(out) > 0 && out[0].bare || strings.Count(s, ";") > 2 || telegram(s))
 		if !ok && card && after == "-" {
 			g, next, ok = r.dashPiece(s, toks, i)
@@ -958,7 +960,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !(after == "." && telegram(s)) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
+	if everyday[written] && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" || modals[next] { // "varnish it later", "varnish would spoil it"

@@ -254,7 +254,7 @@ var turnRules = []rule{
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
-		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
+		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.std.Form == role.FormHead || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
 	}},
 	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -906,7 +906,7 @@ var blendRules = []rule{
 		v := m.the("number").v
 		parts := false
 		for k := 0; k < m.from; k++ {
-			parts = parts || t.low(k) == "parts"
+			parts = parts || t.low(k) == "parts" || t.low(k) == "part"
 		}
 		_, colour := t.colour(m.to)
 		return chunk{kind: kShare, v: v, word: "parts"}, parts && v.Low >= 1 && v.Low == v.High && v.Low <= 10 && (colour > 0 || t.nounFollows(m.to))

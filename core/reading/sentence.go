@@ -595,12 +595,15 @@ var devisedBy = regexp.MustCompile(`(?i)^(?:devised|invented|originated|created)
 func takesHook(toks []measure.Token) int {
 	_, n := handsOn.Match(toks, 0)
 	for i := n; n > 0 && i < min(n+8, len(toks)); i++ {
-		if toks[i].Low == "hook" {
+		if toks[i].Low == role.Hook || hookModels[toks[i].Low] {
 			return n
 		}
 	}
 	return 0
 }
+
+// hookModels are names of a hook's bend.
+var hookModels = lexicon.Set("hook model")
 
 var handsOn = measure.PhrasesOf("hands on")
 
