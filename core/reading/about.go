@@ -454,7 +454,7 @@ func (q *question) afterItsName() []piece {
 		return q.is(role.Label(t.text(last.from, last.to)))
 	case c.open == "," && ofIt && len(c.chunks) == 1 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && c.chunks[0].thing.one && !c.chunks[0].thing.of && !t.hasThing(q.before[len(q.before)-1]) && !named.has(kAct, kPreposition) && t.partNamed(last.from, last.to) != "": // "then a tail, a topping, and a butt of herl"
 		return q.is(q.last)
-	case c.open == "," && ofIt && named.first && len(named.chunks) <= 2 && named.chunks[0].kind != kPreposition && last.kind == kPart && t.subject(c, clause{}) == "": // "The tag, two turns of flat silver, came first"
+	case c.open == "," && ofIt && named.first && len(named.chunks) <= 2 && named.chunks[0].kind != kPreposition && last.kind == kPart && !c.has(kAct) && t.subject(c, clause{}) == "": // "The tag, two turns of flat silver, came first"
 		return q.is(q.last)
 	}
 	return nil

@@ -568,7 +568,7 @@ func (m *maker) value(c clause, i int, prep string) {
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
 		}
-		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -742,7 +742,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	}
 	switch {
-	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.low(x.to-1) == "of" && m.nounSaid(): // "and a smear of wax"
+	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && (m.low(x.to-1) == "of" && m.nounSaid() || m.act != "" && m.is(c.chunks[i+1].from, cOfHook) == 0 && m.low(x.to-1) != "of"): // "build up a little ramp", "and a smear of wax"
 		return shadow("kept as a remark")
 	case p.bare() && (p.unit != "" || p.amount != "") && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
 		return shadow("kept as a remark")
@@ -821,7 +821,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "" && i == 1 && c.chunks[0].kind == kStandsFor && c.chunks[0].to == x.from && len(p.name) == 1 && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && len(p.colour) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary: // "That hackle is a pheasant neck feather"
 		m.take(x.from, x.to, "plain", "")
 		return false
-	case i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
+	case len(p.name) == 1 && p.bareName() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAnd && m.otherPart(p.name[0]) && m.partAlone(c.chunks[i+2].from, c.chunks[i+2].to) != "", // "that makes both weight and body"
+		i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
 		return shadow("where it stands to another part; no value of its own")
 	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
 		return shadow("what it is filled with")
@@ -1662,7 +1663,7 @@ func (m *maker) onCondition(c clause) bool {
 	if w < 0 || m.std.Form == role.FormHook {
 		return false
 	}
-	if w == 0 && len(c.chunks) > 1 && m.nounSaid() && !m.or { // "In a blow she puts in six."
+	if w == 0 && len(c.chunks) > 1 && (m.nounSaid() || m.toldBefore()) && !m.or { // "In a blow she puts in six."
 		turned := c
 		turned.chunks = append(append([]chunk{}, c.chunks[1:]...), c.chunks[0])
 		return m.onCondition(turned)
@@ -1681,7 +1682,7 @@ func (m *maker) onCondition(c clause) bool {
 	if first < w {
 		cond.Text = m.text(c.chunks[first].from, c.chunks[w-1].to)
 	}
-	again, named := c.open == "(" && w > 0, false
+	again, named := c.open == "(" && w > 0 || !m.nounSaid() && m.toldBefore(), false
 	for _, y := range c.chunks[first:w] {
 		switch y.kind {
 		case kThing:
@@ -1752,6 +1753,12 @@ func (m *maker) onCondition(c clause) bool {
 		m.main(after)
 	}
 	return true
+}
+
+// toldBefore tells whether this part was told of in another place, with its material.
+func (m *maker) toldBefore() bool {
+	i := m.d.Find(m.part.Role)
+	return i >= 0 && len(m.d.Parts[i].Materials) > 0
 }
 
 // shared drops what one label of two parts gives to the other: "Tail and hackle: ginger cock,

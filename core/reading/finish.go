@@ -68,7 +68,7 @@ func (r *reader) saidAgain() {
 			i--
 			continue
 		}
-		if p.Turns != nil && q.Turns != nil && !p.Turns.Overlaps(*q.Turns) || !p.Length.IsZero() && !q.Length.IsZero() || !p.From.IsZero() && !q.From.IsZero() || !p.To.IsZero() && !q.To.IsZero() || p.Turns == nil && p.Winding == "" && p.Length.IsZero() && p.To.IsZero() {
+		if p.Turns != nil && q.Turns != nil && !p.Turns.Overlaps(*q.Turns) || !p.Length.IsZero() && !q.Length.IsZero() || !p.From.IsZero() && !q.From.IsZero() || !p.To.IsZero() && !q.To.IsZero() || p.Turns == nil && p.Winding == "" && p.Length.IsZero() && p.To.IsZero() && len(p.Conditions) == 0 {
 			continue
 		}
 		fill(q, p)

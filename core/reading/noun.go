@@ -187,6 +187,11 @@ func (p phrase) grew(was phrase) (as, meaning string) {
 	return "plain", ""
 }
 
+// bareName tells a name of which nothing more is said.
+func (p phrase) bareName() bool {
+	return len(p.name) > 0 && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == ""
+}
+
 func (p phrase) bare() bool { return len(p.name) == 0 && len(p.colour) == 0 }
 
 // noun reads a phrase at token i, and tells where it ends; i where there is none.
@@ -803,6 +808,9 @@ func (t *stretch) nounFollows(k int) bool {
 func (t *stretch) strangeName(k int) bool {
 	if base, ok := strings.CutSuffix(t.low(k), "'s"); ok { // "the tail's own feather"
 		if _, part := role.Find(base); part {
+			return false
+		}
+		if label, n := t.role(k + 1); n > 0 && label == t.label && t.capital(k) { // "Liv's tail is four fibres"
 			return false
 		}
 	}

@@ -3,7 +3,9 @@ package reading
 import (
 	"cmp"
 	"strings"
+	"unicode"
 
+	"mothledger/core/dressing"
 	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
@@ -250,7 +252,7 @@ func lexAt(s string, from, to int) []measure.Token {
 		if t.Low == "." && t.Joined && i > 0 && abbreviations[toks[i-1].Low] { // "fl. pink"
 			continue
 		}
-		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && len(out) > 1 && out[len(out)-2].Kind == measure.Number {
+		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && !(toks[i+1].Kind == measure.Word && unicode.IsUpper([]rune(s[from+toks[i+1].Start:])[0]) && !dressing.IsUpper(s[from:to])) && len(out) > 1 && out[len(out)-2].Kind == measure.Number {
 			continue
 		}
 		out = append(out, t)

@@ -531,6 +531,9 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		last = before[k-1]
 	}
 	act, person := "", false
+	if c.first && len(c.chunks) == 2 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.chunks[1].from, cAfterThat) > 0 && t.hasThings(before, last) { // "Chenille next"
+		return true
+	}
 	if c.open == "," && len(c.chunks) > 0 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.from()-2, cAfterThat) > 0 && t.atStart(c.from()-2) && (t.hasThings(before, last) || c.chunks[0].thing.lastNoun == material.Feather || c.chunks[0].thing.lastNoun == material.Hackle) { // "Next, a feather from under a starling's wing"
 		return true
 	}
@@ -1086,7 +1089,7 @@ func (t *stretch) subject(c clause, next clause) string {
 				if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == "eye" {
 					continue
 				}
-			case everyday[label] && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
+			case everyday[label] && !(k+n == c.to() && t.low(k-1) == "the" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActTies && std.Form == role.FormPost) && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
 				continue
 			case std.Form == role.FormHook && whereOnly[t.low(t.beforeArticle(k))]: // "tied under the hook"
 				continue
@@ -1124,6 +1127,16 @@ func (t *stretch) between(c clause, to int) bool {
 func (t *stretch) withinName(from, k int) bool {
 	for j := from; j < k; j++ {
 		if n := t.is(j, cName); n > 1 && j+n > k {
+			return true
+		}
+	}
+	return false
+}
+
+// has2 tells whether a word of a class stands in a clause.
+func (t *stretch) within(c clause, of class) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if t.is(k, of) > 0 {
 			return true
 		}
 	}
@@ -1468,7 +1481,8 @@ func (t *stretch) byWord(c clause) string {
 			return role.Rib
 		case t.is(k, cEndsFly) > 0 && c.has(kPerson) && c.has(kThing) && t.is(k+1, cStandsFor) > 0 && t.onlyThread(c): // "He finished it with brown silk and clear varnish"
 			return role.Head
-		case t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"
+		case t.is(k, cEndsFly) > 1 && c.first && !c.has(kThing, kPart, kPlace, kLength) && c.has(kPerson), // "He whipped off and varnished"
+			t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l
@@ -1548,6 +1562,9 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		if i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers { // "cover the lead and run on to the bend"
 			return ""
+		}
+		if x.kind == kPreposition && x.word == "with" && i == 0 && len(c.chunks) > 1 && c.chunks[1].kind == kThing && c.chunks[1].thing.definite && !c.first && (c.has(kTurns) || c.has(kSpacing) || t.within(c, cTurns)) { // ", with the twist over it in open turns"
+			continue
 		}
 		if x.kind == kPreposition && x.word == "with" && i > 1 && c.chunks[i-1].kind == kStandsFor && c.chunks[i-2].kind == kAct && c.chunks[i-2].word == lexicon.ActWinds { // "and followed it with the thread"
 			continue

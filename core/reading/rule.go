@@ -113,6 +113,11 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 	if v, n := t.number(i); n > 0 {
 		out = append(out, chunk{kind: kNumber, from: i, to: i + n, v: v, unread: 1})
 	}
+	if strings.HasSuffix(tok.Low, "'s") && len(t.senses[i]) == 0 && t.capital(i) { // "Liv's tail is four fibres"
+		if _, n := t.role(i + 1); n > 0 && t.is(i+1+n, cAuxiliary) > 0 {
+			out = append(out, chunk{kind: kPlain, from: i, to: i + 1})
+		}
+	}
 	if n := t.personAt(i); n > 0 {
 		out = append(out, chunk{kind: kOthers, from: i, to: i + n})
 	}
