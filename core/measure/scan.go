@@ -251,6 +251,9 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j, j+m) {
 				return Length{}, 0
 			}
+			if u == HookU && is(toks, j+m-1, "hooks") && v.Low == math.Trunc(v.Low) { // "two hooks were brought"
+				return Length{}, 0
+			}
 			if u == HookU && j == k+n && v.Low > 4 { // "on a size 14 hook"
 				return Length{}, 0
 			}

@@ -163,6 +163,10 @@ func (q *question) weightWithHook() []piece { // "a nymph hook weighted with eig
 			first := clause{kind: c.kind, chunks: c.chunks[:k]}
 			return append(q.r.pieces(q.t, []clause{first}, 0, q.before), piece{label: "weight", from: c.chunks[k].from, to: c.to()})
 		}
+		if x := c.chunks[k]; x.kind == kPreposition && x.word == "with" && !q.told("weight") && q.t.mentionsPart(c, role.Hook) && q.t.sizeNear(clause{chunks: c.chunks[:k]}) && q.t.ofWeight(c, k) { // "Wrap a heavy 14 curved hook with 0.4 mm lead"
+			first := clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+			return append(q.r.pieces(q.t, []clause{first}, 0, q.before), piece{label: "weight", from: x.to, to: c.to()})
+		}
 	}
 	return nil
 }
@@ -448,7 +452,9 @@ func (q *question) afterItsName() []piece {
 	switch {
 	case c.open == "," && ofIt && named.first && len(named.chunks) == 2 && named.chunks[0].kind == kPreposition && (named.chunks[0].word == "for" || named.chunks[0].word == "as") && t.partAlone(named.chunks[0].to, named.to()) != "" && c.chunks[0].kind == kThing: // "For hackle, a feather from inside a moorhen's wing is tied in"
 		return q.is(q.last)
-	case c.open == ":" && ofIt && len(named.chunks) <= 2: // "Wings: two grizzle hackle points"
+	case c.open == "," && ofIt && named.first && len(named.chunks) == 1 && !c.has(kAct, kAuxiliary, kPerson) && t.fibresOf(named): // "Tail fibres, medium olive hackle, five."
+		return q.is(q.last)
+	case c.open == ":" && ofIt && len(named.chunks) <= 2 && (t.subject(c, clause{}) == "" || t.subject(named, clause{}) != ""): // "Wings: two grizzle hackle points"
 		return q.is(q.last)
 	case c.open == ":" && c.chunks[0].kind == kThing && len(named.chunks) > 1 && last.kind == kUnread && t.is(last.from-1, cArticle) > 0: // "she remembered the breathers: a wisp of white yarn": a part that nobody knows
 		return q.is(role.Label(t.text(last.from, last.to)))
@@ -458,6 +464,12 @@ func (q *question) afterItsName() []piece {
 		return q.is(q.last)
 	}
 	return nil
+}
+
+// fibresOf tells a clause that is no more than a part and how it is counted: "tail fibres".
+func (t *stretch) fibresOf(c clause) bool {
+	_, n := t.role(c.from())
+	return n > 0 && c.to() == c.from()+n+1 && t.counts(c.from()+n) != ""
 }
 
 func (q *question) coversThread() []piece {
@@ -623,7 +635,7 @@ func (q *question) goesOn() []piece {
 	switch open := q.last == someWhere; {
 	case open && t.wound(c) && !t.brings(c) && !q.hasBody(): // "… and wound up to the wing"
 		return q.claimed(role.Body)
-	case open && c.has(kTurns) && (t.is(c.from(), cStandsFor) > 0 || t.windsIt(c)) && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
+	case open && c.has(kTurns, kTimes) && (t.is(c.from(), cStandsFor) > 0 || t.windsIt(c)) && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
 		return q.claimed(role.Hackle)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
@@ -697,6 +709,9 @@ func (q *question) fresh(x chunk) bool {
 func (q *question) byDeed() string {
 	t, c, act := q.t, q.c, q.deed()
 	p := q.brought()
+	if p == nil && act == lexicon.ActWinds && !q.hasBody() && c.has(kThing) && slices.ContainsFunc(c.chunks, func(x chunk) bool { return strings.HasPrefix(t.low(x.from), "dub") }) && !c.chunks[c.where(kThing)].thing.definite { // "Dub a rope of pink and grey"
+		return role.Body
+	}
 	if p == nil {
 		return ""
 	}

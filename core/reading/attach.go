@@ -729,6 +729,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			}
 		}
 	}
+	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() { // "a white wing, of duck"
+		p.name, p.noun, p.lastNoun = nil, false, ""
+	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
@@ -835,6 +838,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case m.low(x.from-1) == "like" && p.one: // "a head like a cork"
+		return shadow("what it is like")
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
 		m.take(x.from, x.to, "plain", "named before")
 		return false

@@ -345,6 +345,10 @@ func (r *reader) named(t *stretch) {
 		}
 		to := from + n
 		text := t.text(from, to)
+		if r.d.Title != "" && n > 1 && strings.Contains(strings.ToLower(r.d.Title), strings.ToLower(text)) { // the fly, not a person
+			i = to
+			continue
+		}
 		if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
 			r.d.Title = text
 			i = to
@@ -663,7 +667,7 @@ func (t *stretch) twoParts(c clause) (first, second string, joint int) {
 			if k = x.to; first == "" {
 				continue
 			}
-		} else if i > 0 {
+		} else if i > 0 && !(first == "" && c.chunks[i-1].kind == kAct) { // "he tied a throat of hen beneath and a wing of mallard on top"
 			continue
 		}
 		if t.low(k) != "a" && t.low(k) != "an" {
@@ -1473,6 +1477,8 @@ func (t *stretch) sizeNear(c clause) bool {
 func (t *stretch) byWord(c clause) string {
 	for k := c.from(); k < c.to(); k++ {
 		switch l := t.low(k); {
+		case l == role.Rib && k > c.from() && t.is(k-1, cThen)+t.is(k-1, cAnd) > 0 && k-1 == c.from() && t.is(k+1, cNoun) == 0 && c.has(kThing):
+			return role.Rib
 		case l == "ribbed" || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0 || t.is(k-1, cPerson) > 0):
 			return "rib"
 		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):

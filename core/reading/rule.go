@@ -744,7 +744,7 @@ var placeRules = []rule{
 	}},
 	{pattern: "starts position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
-		if t.ofThing(m.to) || threadPlace(l) {
+		if t.ofThing(m.to) || threadPlace(l) || l.IsPart() && t.is(m.the("position").from, cArticle) > 0 && t.low(m.the("position").from-1) == "in" { // "tied in the post" ties the post in
 			return chunk{}, false
 		}
 		l.Text = t.text(m.from, m.to)
