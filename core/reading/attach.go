@@ -838,6 +838,8 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
 		m.take(x.from, x.to, "plain", "")
 		return false
+	case p.bare() && p.count == nil && p.unit == "" && len(p.grade) > 0 && prep == "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && len(m.said) > 0: // "small hole to the front"
+		return shadow("of something else")
 	case m.low(x.from-1) == "like" && p.one: // "a head like a cork"
 		return shadow("what it is like")
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"

@@ -393,7 +393,7 @@ func (m *maker) settleGeneric() {
 		return
 	}
 	for i, q := range m.said[1:] {
-		if q.noun && q.joint == ":" && len(q.name) == 1 { // "The quill is soaked: peacock"
+		if q.noun && q.joint == ":" && len(q.name) == 1 && m.said[0].lastNoun != material.Thread { // "The quill is soaked: peacock"
 			m.said[i+1].name = append(q.name, m.said[0].name...)
 			m.said[i+1].prep = append(q.prep, m.said[0].prep...)
 			m.said = m.said[1:]

@@ -315,6 +315,9 @@ func (m *maker) gauge(c clause, i int) bool {
 	if m.std.Form == role.FormTail || m.std.Form == role.FormWing {
 		return false
 	}
+	if before := m.low(x.from - 1); (before == "both" || before == "each") && m.nounSaid() && x.l.Mid() <= 8 && m.std.Form == role.FormCase { // "pearl tinsel over black foil, both 3 mm"
+		return grade()
+	}
 	if m.std.Form == role.FormCase && i == 0 && x.l.Mid() <= 8 { // "stretch strip, 4 mm"
 		for k := range x.from {
 			if graded(m.kindAt(k)) && m.kindAt(k) != "tinsel" {
@@ -435,7 +438,8 @@ func (m *maker) place(c clause, i int, prep string) {
 		m.stretch1(c, i)
 	case kStart:
 		switch {
-		case m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs), // goose from the shoulder
+		case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
+			m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs), // goose from the shoulder
 			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
 			remark()
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"

@@ -214,6 +214,16 @@ func (t *stretch) supposes(c clause) bool {
 	return false
 }
 
+// makesIt tells a clause of what something makes of another.
+func (t *stretch) makesIt(c clause) bool {
+	for k := c.from() + 1; k+1 < c.to(); k++ {
+		if (t.low(k) == "makes" || t.low(k) == "keeps" || t.low(k) == "gives") && (t.low(k+1) == "it" || t.low(k+1) == "them") {
+			return true
+		}
+	}
+	return false
+}
+
 // wouldBe tells "wire would be stronger".
 func (t *stretch) wouldBe(c clause) bool {
 	return len(c.chunks) > 1 && c.chunks[0].kind == kThing && c.chunks[1].kind == kAuxiliary && t.low(c.chunks[1].from) == "would"
@@ -380,6 +390,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	case kThing:
 		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
 			return saysElse
+		}
+		if n > 0 && (c.first || c.open == ";") && t.makesIt(c) { // "waxed thread underneath makes it darker"
+			return saysAside
 		}
 		if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
 			return saysAside

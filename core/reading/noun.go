@@ -430,7 +430,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 			p.prep = append(p.prep, t.lows(k, k+n+2))
 			return n + 2
 		}
-		if p.noun && t.is(k+n, cTip) > 0 { // "turkey strips, white tips"
+		if (p.noun || first && t.atStart(k) && t.atEnd(k+n+1) && k > 0) && t.is(k+n, cTip) > 0 { // "turkey strips, white tips"
 			p.prep = append(p.prep, t.lows(k, k+n+1))
 			return n + 1
 		}
