@@ -42,6 +42,7 @@ func answers() []func(*question) []piece {
 		(*question).wished,
 		(*question).inDependence,
 		(*question).forPart,
+		(*question).sameAsNew,
 		(*question).hookFirst,
 		(*question).twoNamed,
 		(*question).overWith,
@@ -363,6 +364,14 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 		}
 	}
 	return q.is(label)
+}
+
+func (q *question) sameAsNew() []piece { // "and went on with the same wire as the rib"
+	x := q.c.chunks[len(q.c.chunks)-1]
+	if x.kind != kSame || x.thing == nil || x.word == "" || q.told(x.word) || q.c.first || !q.c.has(kAct) {
+		return nil
+	}
+	return q.is(x.word)
 }
 
 func (q *question) hookFirst() []piece { // "On a number ten hook I put a body of black floss"
@@ -701,7 +710,7 @@ func (q *question) brought() *phrase {
 
 // fresh tells a definite thing that nobody spoke of before: "the finest claret fur".
 func (q *question) fresh(x chunk) bool {
-	return len(x.thing.colour)+len(x.thing.grade) > 0 && q.t.low(x.from+1) != "same" && !slices.ContainsFunc(q.before, func(p piece) bool { return q.t.mentions(p, q.t.low(x.to-1)) })
+	return len(x.thing.colour)+len(x.thing.grade) > 0 && q.t.low(x.from+1) != "same" && !slices.ContainsFunc(q.before, func(p piece) bool { return q.t.mentions(p, q.t.nounOf(x)) })
 }
 
 // byDeed gives the part that a material is for by what is done with it and what the fly has already: what

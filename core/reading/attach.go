@@ -164,6 +164,13 @@ func (m *maker) absent() bool {
 	}
 	end := first.from + n
 	if n > 0 && !c.has(kAbsent) {
+		for m.low(first.from) == "no" && (m.low(end) == "nor" || m.low(end) == "or" || m.low(end) == "and") { // "no tail nor wing"
+			_, other := m.role(m.pastArticle(end + 1))
+			if other == 0 {
+				break
+			}
+			end = m.pastArticle(end+1) + other
+		}
 		for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 			end++
 		}
@@ -715,6 +722,9 @@ var anchors = map[string]bool{"on": true, "over": true, "under": true, "through"
 func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bool {
 	x := c.chunks[i]
 	p := *x.thing
+	if x.word == "after all" { // "so moose it was": what was said before was not to be
+		m.said, m.part.Count, m.counted = nil, nil, nil
+	}
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
@@ -1381,6 +1391,10 @@ func (m *maker) holdsDown(c clause, i int) bool {
 func (m *maker) perSide(in clause, i int) {
 	x := in.chunks[i]
 	c := m.part.Count
+	if c == nil && m.std.Form == role.FormCollar && m.part.Turns != nil && x.v.Low > 0 && x.v.High < m.part.Turns.High+1 { // "four turns, two on either side of the wing"
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
 	if c != nil && c.Low > 0 && x.v.Low == 0 && i > 0 && (m.counted == nil || m.counted.from < in.from()) { // "15 fibres, pulled over, two of them left each side"
 		m.note(x.from, x.to, "kept as a remark")
 		return

@@ -22,6 +22,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
 	before, next := m.low(x.from-1), m.low(x.to)
 	mm := l.Of == measure.MM
+	if mm && m.std.Form == role.FormCase && m.low(x.to) == "across" && m.nounSaid() { // "a strip of film 4 mm across for the back"
+		m.grades = append(m.grades, m.text(x.from, x.to+1))
+		m.take(x.from, x.to+1, "size", "how wide or thick the material is, not how long")
+		return
+	}
 	if mm && m.low(x.to-1) == "across" && m.std.Form != role.FormBead {
 		if p.DiameterMM == 0 {
 			p.DiameterMM = l.Mid()
@@ -439,7 +444,7 @@ func (m *maker) place(c clause, i int, prep string) {
 	case kStart:
 		switch {
 		case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
-			m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs), // goose from the shoulder
+			m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
 			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
 			remark()
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
@@ -494,6 +499,8 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == lexicon.ActTies && tiesAt[prep]:
 			m.tied(x, x.l)
+		case x.l.IsPart() && m.act == lexicon.ActStops && spans && prep == "at": // "and ended at the post"
+			to(x.l)
 		case x.l.IsPart() && (prep != "to" || m.is(x.from-1, cTowards) > 0):
 			remark()
 		case m.act == lexicon.ActBegins:

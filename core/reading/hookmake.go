@@ -7,6 +7,7 @@ import (
 
 	"mothledger/core/hook"
 	"mothledger/core/measure"
+	"mothledger/core/role"
 )
 
 // hookWord reads what a word or two say of a hook at token i: its shank, wire, style, barb or
@@ -386,7 +387,7 @@ func (m *maker) demo(c clause) bool {
 func (m *maker) hookField(x chunk, loose *string) {
 	spec := m.part.Hook
 	to := map[string]*string{"shank": &spec.Shank, "wire": &spec.Wire, "style": &spec.Style, "barb": &spec.Barb, "eye": &spec.Eye, "loose shank": loose}[x.word]
-	if *to == "" || x.word == "shank" && *to == "standard" {
+	if *to == "" || x.word == "shank" && *to == "standard" || x.word == "style" && strings.HasPrefix(m.low(x.to), role.Hook) { // "a shrimp, tied on a streamer hook"
 		*to = x.basis
 	}
 	m.take(x.from, x.to, "hook", "")

@@ -158,6 +158,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 				p.from = t.pastName(p.from, p.to, r.d.Title)
 			}
 			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
+				if k+1 < len(pieces) && pieces[k].label != pieces[len(pieces)-1].label && pieces[k+1].label == p.label && pieces[k].label != someWhere { // another part of the same sentence
+					break
+				}
 				if p.makes && pieces[k].label != role.Rib && pieces[k].label != "flash" || pieces[k].label == someWhere {
 					pieces[k].label = p.label
 				}
@@ -296,9 +299,10 @@ func (r *reader) titled(t *stretch) {
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 var (
-	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave)|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
+	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave|was doing|was tying|did)|^From (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
+	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
 	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) (?:the (?:evening|night|meeting|afternoon)(?: of| on) )?(?:the )?((?:\d{1,2}(?:st|nd|rd|th)?|(?:twenty-|thirty-)?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth)|tenth|\p{Ll}+teenth|twelfth|eleventh|twentieth|thirtieth)(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
@@ -311,6 +315,9 @@ func (r *reader) told(s string) {
 	}
 	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
+	}
+	if m := nameOnIt.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Title = cmp.Or(r.d.Title, m[1])
 	}
 	if m := flyWas.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Title = cmp.Or(r.d.Title, m[1])
@@ -843,7 +850,7 @@ func (t *stretch) settle(c clause, before []piece) string {
 			continue
 		}
 		for k := range before {
-			if before[k].label != someWhere || !t.mentions(before[k], t.low(x.to-1)) {
+			if before[k].label != someWhere || !t.mentions(before[k], t.nounOf(x)) {
 				continue
 			}
 			label := "back"
@@ -867,7 +874,7 @@ func (t *stretch) whoseThing(c clause, before []piece) string {
 			continue
 		}
 		for _, p := range before {
-			if p.label != someWhere && p.label != "" && p.label != role.Hook && t.mentions(p, t.low(x.to-1)) {
+			if p.label != someWhere && p.label != "" && p.label != role.Hook && t.mentions(p, t.nounOf(x)) {
 				return p.label
 			}
 		}
@@ -996,7 +1003,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun || c.chunks[k-1].thing.lastNoun == material.Hackle && t.partAlone(x.to, c.to()) == role.Head) { // "thin at the tail", "a hackle at the head"
 			continue
 		}
-		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the") {
+		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the" || len(c.chunks) == 2 && t.afterArticle(x.to)+n == c.to() && !c.first) {
 			return k
 		}
 		if k+3 < len(c.chunks) && c.chunks[k+1].kind == kPer && c.chunks[k+2].word == "of" && c.chunks[k+3].kind == kPart { // "two fibres for each side of the tail"
@@ -1145,6 +1152,16 @@ func (t *stretch) within(c clause, of class) bool {
 		}
 	}
 	return false
+}
+
+// nounOf gives the word that a chunk about a thing goes by: its last noun, or its last word.
+func (t *stretch) nounOf(x chunk) string {
+	for k := x.to - 1; k >= x.from && x.kind == kThing; k-- {
+		if t.is(k, cNoun) > 0 {
+			return t.low(k)
+		}
+	}
+	return t.low(x.to - 1)
 }
 
 // oneBefore tells an article of one thing right before a token.
@@ -1563,6 +1580,13 @@ func (t *stretch) nounOfHook(c clause) bool {
 // spoken gives the part that a definite thing was named for before: "the tinsel follows it".
 func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 	for i, x := range c.chunks {
+		if x.kind == kThing && i == 2 && c.chunks[0].kind == kTurns && c.chunks[1].kind == kPreposition && c.chunks[1].word == "of" && x.thing.noun && c.has(kAct) { // "Eight turns of mono held it all"
+			for _, p := range before {
+				if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.nounOf(x)) {
+					return p.label
+				}
+			}
+		}
 		if x.kind == kPreposition && i == 1 && c.chunks[0].kind == kTurns { // "five turns of the tinsel"
 			continue
 		}
@@ -1590,7 +1614,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		if x.kind == kThing && x.thing.lastNoun == material.Thread && c.has(kTurns) { // "and followed it with the thread in six turns", of which the rib is
 			for _, p := range before {
-				if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.low(x.to-1)) {
+				if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.nounOf(x)) {
 					return p.label
 				}
 			}
@@ -1600,7 +1624,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.low(x.to-1) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
+				if t.low(j) == t.nounOf(x) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}

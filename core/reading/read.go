@@ -191,11 +191,13 @@ type reader struct {
 	terse      bool      // a label stood without a separator
 	columns    bool      // labels and texts stand in columns, with spaces between
 	dashes     bool      // a dash stood between a label and its text
-	labelsHere int       // labels found so far in the line
-	cells      bool      // a line was a row of cells, each with its label
-	noted      int       // the last line of which something became a note of the dressing
-	numbered   int       // where the text begins behind the number of a row, 0 where the line has none
-	sawBody    bool      // a blank line followed the headers
+	// sentenceLabels counts the sentences of the line that begin with a label in a capital
+	sentenceLabels int
+	labelsHere     int  // labels found so far in the line
+	cells          bool // a line was a row of cells, each with its label
+	noted          int  // the last line of which something became a note of the dressing
+	numbered       int  // where the text begins behind the number of a row, 0 where the line has none
+	sawBody        bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
 }
@@ -585,6 +587,14 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "note", "")
 		return
 	}
+	if m := nameAndSize.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Bess. 14. Silk crimson. …"
+		r.d.Title = m[1]
+		at := start + strings.Index(s[start:], m[2])
+		marks.set(start, at, "header", "")
+		r.started = true
+		r.parts(n, role.Hook, s, at, at+len(m[2]), false, marks, false)
+		return
+	}
 	heading := r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0])
 	if heading { // "My grandfather's list, 1911" over "The Black Miller — Hk 7."
 		if y := yearSaid.FindStringSubmatch(r.d.Title); y != nil {
@@ -607,6 +617,9 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	marks.set(start, label, "unread", "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 }
+
+// nameAndSize is a name and the size of its hook, each a sentence of its own.
+var nameAndSize = regexp.MustCompile(`^(\p{Lu}[\p{L}'’ -]{1,40})\. (\d{1,2})$`)
 
 // cardFront reads what stands before the first label of a card on one line: the fly's name, and its hook
 // ("Fly 7 - Black Curlew - wet double 8 - thread black").
@@ -743,6 +756,14 @@ func (r *reader) segments(s string, start int) []segment {
 		toks[i].End += start
 	}
 	var out []segment
+	r.sentenceLabels = 0
+	for i := range toks {
+		if i > 0 && toks[i-1].Low == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
+			if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Kind == measure.Word {
+				r.sentenceLabels++
+			}
+		}
+	}
 	card := dashed(s)
 	for i := 0; i < len(toks); i++ {
 		first := i == 0
@@ -960,7 +981,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
+	if everyday[written] && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !(after == "." && capital && r.sentenceLabels >= 3) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" || modals[next] { // "varnish it later", "varnish would spoil it"
@@ -1208,6 +1229,11 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		if strings.Contains(value, ". ") && wholeName.MatchString(value) && d.Tier == "" { // "FROM: P. Alder" is somebody
 			d.Tier = value
 			break
+		}
+		if i := strings.LastIndex(value, ", "); i > 0 && d.Date == "" { // "J. Farr's notebook, p. 12, c. 1958"
+			if y := yearSaid.FindString(value[i:]); y != "" && strings.Trim(strings.Replace(value[i:], y, "", 1), " ,.") == "" {
+				d.Date, value = y, value[:i]
+			}
 		}
 		if name, page, ok := cutPage(value); ok && d.Page == "" {
 			value = name

@@ -187,7 +187,7 @@ var turnRules = []rule{
 		return t.turnsTo(chunk{kind: kTurns, v: v}, m.to), v.High > 0
 	}},
 	{pattern: "number turns 'short'|'shy'|'away' 'of'|'from' position", says: t2(kRemark, "")}, // two turns short of the bead
-	{pattern: "number turns 'less'|'more'|'fewer' 'than'", says: t2(kRemark, "")}, // one turn less than you think
+	{pattern: "number turns 'less'|'more'|'fewer' 'than'", says: t2(kRemark, "")},              // one turn less than you think
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
 	}},
@@ -261,6 +261,11 @@ var turnRules = []rule{
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
 		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.std.Form == role.FormHead || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
+	}},
+	{pattern: "times 'as' 'much'|'many'|'thick'|'wide'|'big'|'broad'", says: t2(kRemark, "")}, // twice as much in front
+	{pattern: "noun_phrase 'it' 'was'|'is'", says: func(t *stretch, m match) (chunk, bool) { // but they broke, so moose it was
+		p, _ := t.noun(m.from)
+		return chunk{kind: kThing, thing: &p, word: "after all", to: m.to}, p.noun && t.low(m.from-1) == "so" && t.atEnd(m.to)
 	}},
 	{pattern: "times", says: func(t *stretch, m match) (chunk, bool) {
 		x, _ := strconv.ParseFloat(m.the("times").value, 64)
@@ -807,6 +812,15 @@ func (t *stretch) enough(k int) bool {
 	return false
 }
 
+// onIt tells "on it at all", which only says again what fly is spoken of.
+func (t *stretch) onIt(k int) bool {
+	from := k
+	for t.low(k) == "on" || t.low(k) == "to" || t.low(k) == "it" || t.low(k) == "this" || t.low(k) == "at" || t.low(k) == "all" {
+		k++
+	}
+	return k > from && t.atEnd(k)
+}
+
 // shapeAt tells "a cone", which is a shape, from the part.
 func (t *stretch) shapeAt(k int) bool { return t.low(k) == "a" || t.low(k) == "an" }
 
@@ -1097,7 +1111,7 @@ var jointRules = []rule{
 		return chunk{kind: kAbsent}, t.atStart(m.from) && t.atEnd(m.to)
 	}},
 	{pattern: "'there's' 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there's no hackle
-		return chunk{kind: kAbsent}, t.atEnd(m.to)
+		return chunk{kind: kAbsent}, t.atEnd(m.to) || t.onIt(m.to)
 	}},
 	{pattern: "'there' auxiliary 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // there is no tail
 		return chunk{kind: kAbsent}, t.atEnd(m.to) || t.is(m.to, cPreposition) > 0 && t.is(m.to+1, cStandsFor) > 0
