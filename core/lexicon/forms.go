@@ -6,6 +6,9 @@ import "strings"
 // shoves, shoving and shov, shovs, shoving. Most of them are no words; whoever asks looks which of them
 // stands in a row. Irregular verbs have a row a form. The rules are those of any school grammar.
 func Forms(word string) []string {
+	if len(word) < leastWord {
+		return nil
+	}
 	seen := map[string]bool{word: true}
 	var out []string
 	add := func(w string) {
@@ -35,6 +38,9 @@ func Forms(word string) []string {
 	}
 	return out
 }
+
+// leastWord is how many letters a word has at least that is taken for a form of another.
+const leastWord = 4
 
 // stems are what can be left of a word without its ending.
 func stems(word string) []string {

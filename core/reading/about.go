@@ -355,7 +355,7 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 		return nil
 	}
 	label, _ := t.role(t.afterArticle(c.chunks[k].to))
-	bare := !c.first && !c.has(kThing, kTurns)
+	bare := !c.first && (!c.has(kThing, kTurns) || len(c.chunks) == 2 && k == 0 && t.partAlone(c.chunks[0].to, c.to()) != "")
 	q.whole.makes = bare && k == 0 && !c.has(kAct, kAuxiliary)
 	q.whole.claims = bare && (t.low(c.chunks[k].from) == "as" || q.last == someWhere && c.has(kAct, kStart, kAuxiliary))
 	for j := k - 1; j > 0; j-- {

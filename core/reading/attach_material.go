@@ -60,7 +60,7 @@ func (m *maker) assemble() {
 			np.prep = append(np.prep, one)
 			qualifies(last, np)
 
-		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == ""): // "CDC, two plumes": what was counted of it
+		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
 			qualifies(last, np)
 		case np.noun && last != nil && m.std.Name == role.Thread && one == last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
 			qualifies(last, np)

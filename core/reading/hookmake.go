@@ -387,7 +387,7 @@ func (m *maker) demo(c clause) bool {
 func (m *maker) hookField(x chunk, loose *string) {
 	spec := m.part.Hook
 	to := map[string]*string{"shank": &spec.Shank, "wire": &spec.Wire, "style": &spec.Style, "barb": &spec.Barb, "eye": &spec.Eye, "loose shank": loose}[x.word]
-	if *to == "" || x.word == "shank" && *to == "standard" || x.word == "style" && strings.HasPrefix(m.low(x.to), role.Hook) { // "a shrimp, tied on a streamer hook"
+	if *to == "" || x.word == "shank" && *to == "standard" || x.word == "style" && strings.HasPrefix(m.low(x.to), role.Hook) && hookStyles[m.low(x.from-1)] == "" && m.is(x.from-1, cNoun) == 0 && m.is(x.from-2, cArticle) > 0 { // "a shrimp, tied on a streamer hook"
 		*to = x.basis
 	}
 	m.take(x.from, x.to, "hook", "")

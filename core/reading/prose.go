@@ -157,8 +157,12 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			if p.label == role.Hook {
 				p.from = t.pastName(p.from, p.to, r.d.Title)
 			}
+			told := ""
+			if n := len(pieces); n > 0 {
+				told = pieces[n-1].label
+			}
 			for k := len(pieces) - 1; (p.makes || p.claims) && k >= 0 && pieces[k].sentence == sentence; k-- {
-				if k+1 < len(pieces) && pieces[k].label != pieces[len(pieces)-1].label && pieces[k+1].label == p.label && pieces[k].label != someWhere { // another part of the same sentence
+				if pieces[k].label != told && pieces[k].label != someWhere { // another part of the same sentence
 					break
 				}
 				if p.makes && pieces[k].label != role.Rib && pieces[k].label != "flash" || pieces[k].label == someWhere {
@@ -885,7 +889,7 @@ func (t *stretch) whoseThing(c clause, before []piece) string {
 // ribFirst puts the rib first where a thing is wound the other way: that is the rib rather than a
 // tag of the same tinsel.
 func ribFirst(c clause, before []piece) []piece {
-	if !c.has(kWay) {
+	if !c.has(kWay) && !(c.has(kTurns) && c.has(kPreposition)) {
 		return before
 	}
 	before = slices.Clone(before)

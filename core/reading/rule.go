@@ -187,7 +187,7 @@ var turnRules = []rule{
 		return t.turnsTo(chunk{kind: kTurns, v: v}, m.to), v.High > 0
 	}},
 	{pattern: "number turns 'short'|'shy'|'away' 'of'|'from' position", says: t2(kRemark, "")}, // two turns short of the bead
-	{pattern: "number turns 'less'|'more'|'fewer' 'than'", says: t2(kRemark, "")},              // one turn less than you think
+	{pattern: "number turns 'less'|'more'|'fewer' 'than' person", says: t2(kRemark, "")},              // one turn less than you think
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
 	}},

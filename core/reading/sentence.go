@@ -345,7 +345,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && len(t.toks) > 1 && len(t.toks) < 20 { // "Palmered claret hackle over claret only"
 		whole := clause{chunks: t.chunks()}
-		if label := t.namedShort(whole); label != "" && r.d.Find(label) < 0 { // "bit of red wool for a tail", "fat body of peacock"
+		if label := t.namedShort(whole); label != "" && r.d.Find(label) < 0 && !strings.ContainsAny(text, ":(.") { // "bit of red wool for a tail", "fat body of peacock"
 			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
 			return
 		}
