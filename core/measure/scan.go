@@ -185,7 +185,7 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		return Length{}, 0
 	}
 	if is(toks, k, "once") && is(toks, k+1, "and") && is(toks, k+2, "a") && is(toks, k+3, "half") { // "once and a half as long as the hook"
-		if _, n := asLong.Match(toks, k+4); n > 0 {
+		if _, n := asLong.Match(toks, k+4); n > 0 || is(toks, k+4, "the") { // "once and a half the hook"
 			if u, f, m := unitAt(toks, k+4+n, parts); m > 0 && f == 1 {
 				return Length{Low: 1.5, High: 1.5, Of: u}, k + 4 + n + m - i
 			}

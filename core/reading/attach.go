@@ -146,7 +146,7 @@ func (m *maker) absent() bool {
 		m.note(0, len(m.toks), "an extra; in some case it is left out")
 		return true
 	}
-	if c := m.all[0]; len(m.all) > 1 && len(c.chunks) == 1 && c.chunks[0].kind == kPart && c.chunks[0].word == m.part.Role && m.is(m.all[1].from(), cAbsent) > 0 { // "Wing, none, I can't see to do them"
+	if c := m.all[0]; len(m.all) > 1 && len(c.chunks) == 1 && (c.chunks[0].kind == kPart && c.chunks[0].word == m.part.Role || c.to() == c.from()+1 && (m.low(c.from()) == m.part.Role || m.low(c.from()) == m.std.Name)) && m.is(m.all[1].from(), cAbsent) > 0 { // "Wing, none, I can't see to do them"
 		m.take(c.from(), c.to(), "plain", "")
 		m.all = m.all[1:]
 	}

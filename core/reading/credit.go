@@ -169,6 +169,9 @@ var (
 	endsQuoted  = regexp.MustCompile(`^(.+[.?!:,\d]) ["“]([^"”]+)["”]\.?$`)
 	quotedLead  = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—:,]\s+`)
 	ownPattern  = regexp.MustCompile(`\((\p{Lu}[\p{L}.'’ -]*?)['’]s own(?:[;,.] [^()]*)?\)$`)
+	capsWithin  = regexp.MustCompile(`(?:^|[ “"])(?:[Tt]he )?(\p{Lu}[\p{Lu}'’-]+(?: \p{Lu}[\p{Lu}'’-]+)+)[”"]?(?:[ ,.;:]|$)`)
+	flyIsThe    = regexp.MustCompile(`\b(?:fly|pattern|dressing) (?:is|was) (?:called |named )?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
+	postedBy    = regexp.MustCompile(`^(?:Posted|Sent|Written|Submitted|Added) by (\S+)(?: on (.*\d{4}))?\b.*$`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
@@ -248,6 +251,9 @@ func nameWithin(line string) (before, name string) {
 		}
 	}
 	if namesNoFly.MatchString(line) {
+		if i := strings.Index(line, " ("); i > 3 && strings.HasSuffix(line, ")") && nameLike(line[:i]) && !namesNoFly.MatchString(line[:i]) { // "Willow Weir (Dr. T. P., 7/54)"
+			return strings.Trim(line[i:], " ()"), line[:i]
+		}
 		return line, ""
 	}
 	return "", line

@@ -229,6 +229,9 @@ func (m *maker) readHook() {
 		if c.open == "(" || c.open == "[" {
 			inBracket = true
 		}
+		if c.chunks[0].kind == kCorrects && c.has(kSize) || i > 0 && len(m.all[i-1].chunks) == 1 && m.all[i-1].chunks[0].kind == kCorrects { // "a twelve, no wait, a fourteen"
+			all, sizes = nil, 0
+		}
 		m.hookClause(c, i, inBracket, &loose, func(x chunk, demo bool) {
 			if sizes > 0 && m.fishing(c) { // "and said that the fishing size is 14": what came before was only shown
 				for k := range all {

@@ -14,6 +14,7 @@ var (
 	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Gg]reetings|[Aa]ll the best|[Tt]ight lines)(?:,?\s+(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
 	ownFly     = regexp.MustCompile(`\b(?:[Ii]t(?:'s|’s| is| was) (?:my|the|our|his|her)|[Hh]ere(?:'s|’s| is) (?:mine|my own|one of mine|ours),? (?:the )?) ?(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)[.,;!]`)
 	answerTo   = regexp.MustCompile(`^(?i:subject|betr|betreff|sujet) ?: ?(?i:re|aw|fwd?|sv) ?:`)
+	askedFor   = regexp.MustCompile(`\bthe (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:recipe|pattern|fly|dressing)\b`)
 	answerOf   = regexp.MustCompile(`^(?i:re|aw|fwd?|sv) ?:`)
 	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
 	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
@@ -24,8 +25,15 @@ func (r *reader) inLetter(text string) bool {
 	switch m := letterHead.FindStringSubmatch(text); {
 	case m != nil && r.d.Title == "" && !r.started && !whileTied.MatchString(text) && len(strings.Fields(text)) <= 12:
 		r.d.Date = cmp.Or(r.d.Date, strings.TrimPrefix(m[1], "the "))
+	case postedBy.MatchString(text) && !r.started && r.d.Title == "": // "Posted by peatstain on 3 March 2016"
+		r.letter = true
+		r.d.Date = cmp.Or(r.d.Date, postedBy.FindStringSubmatch(text)[2])
+		r.d.Notes = append(r.d.Notes, text)
 	case answerOf.MatchString(text) && !r.started && r.d.Title == "": // "Re: beetle for hill lochs"
 		r.letter = true
+		if m := askedFor.FindStringSubmatch(text); m != nil { // "RE: Looking for the Black Tide recipe"
+			r.d.Title = m[1]
+		}
 		r.d.Notes = append(r.d.Notes, text)
 	case answerTo.MatchString(text) && !r.started && r.d.Title == "": // "Subject: Re: that grayling bug"
 		r.d.Notes = append(r.d.Notes, text)

@@ -1662,7 +1662,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 			if p.lastNoun == material.Tinsel && strings.HasSuffix(name, "braid") {
 				return ""
 			}
-			if last == role.Hook && p.lastNoun == material.Wire && len(p.colour) == 0 && len(list) == 1 { // "a 14 dry hook, fine wire"
+			if last == role.Hook && p.lastNoun == material.Wire && len(list) == 1 && (len(p.colour) == 0 || t.nounOfHook(clause{chunks: list})) { // "a 14 dry hook, fine wire"
 				return role.Hook
 			}
 			if last != role.Rib && last != role.Body || p.lastNoun == material.Wire && last == role.Body {

@@ -581,6 +581,12 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "note", "")
 		return
 	}
+	if m := flyIsThe.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "This month's fly is the SEXTON'S CAT, dressed as follows."
+		r.d.Title = m[1]
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, label, "note", "")
+		return
+	}
 	if m := tiedWhen.FindStringSubmatch(text); m != nil && !r.started { // "tied at dusk 3 june."
 		r.d.Date = cmp.Or(r.d.Date, m[1])
 		r.d.Notes = append(r.d.Notes, text)
@@ -970,6 +976,10 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 		g.labelEnd = toks[k-1].End
 		return g, k, k < len(toks) && k > i
+	}
+	if after == ";" && k+1 < len(toks) && toks[k].Low == "," && (toks[k+1].Low == "none" || toks[k+1].Low == "omitted") { // "; wings, none."
+		g.labelEnd = toks[k].End
+		return g, k + 1, true
 	}
 	if after == ";" && terse && k+1 < len(toks) && toks[k].Low == "." && toks[k].Joined { // "; tl. none"
 		g.labelEnd = toks[k].End

@@ -187,7 +187,7 @@ var turnRules = []rule{
 		return t.turnsTo(chunk{kind: kTurns, v: v}, m.to), v.High > 0
 	}},
 	{pattern: "number turns 'short'|'shy'|'away' 'of'|'from' position", says: t2(kRemark, "")}, // two turns short of the bead
-	{pattern: "number turns 'less'|'more'|'fewer' 'than' person", says: t2(kRemark, "")},              // one turn less than you think
+	{pattern: "number turns 'less'|'more'|'fewer' 'than' person", says: t2(kRemark, "")},       // one turn less than you think
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
 	}},
@@ -245,6 +245,9 @@ var turnRules = []rule{
 	{pattern: "times 'as' 'far' 'as' article? 'shank'|'hook' auxiliary 'long'", says: func(t *stretch, m match) (chunk, bool) { // twice as far as the shank is long
 		x, err := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kLength, l: measure.Length{Low: x, High: x, Of: measure.Shank, Text: t.text(m.from, m.to)}}, err == nil
+	}},
+	{pattern: "'ending'|'ends'|'end'|'finishing'|'finish' 'with' article part", says: func(t *stretch, m match) (chunk, bool) { // low over the back and ending with the tail
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Reach: true, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormWing && t.atEnd(m.to)
 	}},
 	{pattern: "'no' 'longer' 'than' position", says: func(t *stretch, m match) (chunk, bool) { // no longer than the point
 		l := m.the("position").l

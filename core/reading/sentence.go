@@ -31,6 +31,11 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 	if g, next, ok := r.namedLast(s, toks, i, before); ok && toks[i-1].Low != ";" {
 		return g, next, true
 	}
+	if toks[i].Low == "there" && i+3 < len(toks) && toks[i+2].Low == "no" { // "There is no wing to it."
+		if idx, m := r.words.roles.Match(toks, i+3); m > 0 && !r.spokenOf(role.Label(r.words.roleList[idx]), before) {
+			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i+2].Start, labelEnd: toks[i+2].Start}, i + 3, true
+		}
+	}
 	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
 		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
 			label := role.Label(r.words.roleList[idx])
@@ -174,7 +179,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			short, text = name, name
 		}
 	}
-	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text)) && hasLetter(text) {
+	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), "header", "")
 			return
@@ -225,6 +230,12 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if !r.started && r.d.Title != "" && !columnNames[strings.ToLower(text)] && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if m := capsWithin.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && !dressing.IsUpper(text) { // "The BLACK MILLER is taken from the last week of May"
+		r.d.Title = m[1]
+		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), "header", "")
 		return
 	}
@@ -291,7 +302,8 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		marks.set(start, len(s), "note", "")
 		return
 	}
-	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0])
+	alone := len(strings.Fields(text)) <= 4 && ((bareHook(text) || r.hookAlone(s, start)) && r.d.Find(role.Hook) < 0 || (bareThread(text) || r.threadAlone(s, start)) && r.d.Find(role.Thread) < 0 && r.d.Find(role.Hook) >= 0)
+	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0]) && r.behind < 3
 	if mark := strings.TrimSpace(s[:start]); mark == "*" || mark == "-" || mark == "•" || mark == "·" { // an item of a list goes on from no other
 		runsOn = false
 		t := newStretch(r.words, s, lexAt(s, start, len(s)), "")
@@ -303,10 +315,14 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 	}
 	if label, at := r.labelBehind(s, start); label != "" && r.behind >= 3 && r.d.Title != "" {
+		r.goOn()
 		r.started = true
 		r.parts(n, label, s, start, at, false, marks, false)
 		marks.set(at, len(s), "label", "")
 		return
+	}
+	if last := len(r.d.Parts) - 1; last >= 0 && (r.d.Parts[last].Absent || alone && !strings.HasSuffix(prev, ",")) { // nothing goes on with a part that there is not
+		runsOn = false
 	}
 	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 && (r.numbered == 0 && !stepNumber.MatchString(s)) {
 		r.continueLine(n, s, start, marks)

@@ -1,6 +1,8 @@
 package reading
 
 import (
+	"strings"
+
 	"mothledger/core/lexicon"
 	"mothledger/core/measure"
 	"mothledger/core/role"
@@ -44,7 +46,7 @@ func (w *Words) partName(toks []measure.Token) (string, int) {
 		return "", 0
 	}
 	r, _ := role.Find(label)
-	if r.Name == label || r.Name+"s" == label || shortLabels[label] {
+	if r.Name == label || r.Name+"s" == label || strings.TrimSuffix(label, "ies")+"y" == r.Name || shortLabels[label] {
 		return r.Name, n
 	}
 	return label, n
