@@ -738,7 +738,7 @@ func (q *question) byDeed() string {
 	wound := act == lexicon.ActWinds
 	switch kind := p.lastNoun; kind {
 	case material.Hackle:
-		turned := (wound || act == lexicon.ActStops || act == lexicon.ActBrings && q.hasWing() && !q.told(role.Hackle)) && c.has(kTurns)
+		turned := (wound || act == lexicon.ActStops || act == lexicon.ActBrings && (q.hasWing() || q.hasBody()) && !q.told(role.Hackle)) && c.has(kTurns)
 		if turned || wound && !q.told(role.Hackle, role.BodyHackle) && !t.alongBody(c) {
 			if q.told(role.Hackle, role.BodyHackle) {
 				return "front hackle"

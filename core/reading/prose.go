@@ -920,12 +920,15 @@ func (t *stretch) claim(c clause, label string, pieces []piece) {
 
 func (t *stretch) mentions(p piece, word string) bool {
 	for k := p.from; k < p.to; k++ {
-		if t.low(k) == word {
+		if singular(t.low(k)) == singular(word) {
 			return true
 		}
 	}
 	return false
 }
+
+// singular takes the ending of a plural off a word.
+func singular(word string) string { return strings.TrimSuffix(word, "s") }
 
 func (t *stretch) mentionsPart(c clause, label string) bool {
 	for k := c.from(); k < c.to(); k++ {
@@ -1628,7 +1631,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if t.low(j) == t.nounOf(x) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
+				if singular(t.low(j)) == singular(t.nounOf(x)) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}
