@@ -402,6 +402,11 @@ func (m *maker) reachIn(c clause) bool {
 		m.note(c.from(), c.chunks[last].from, "kept as a remark")
 		return true
 	}
+	if k := c.where(kLength); c.kind == saysCase && k > 0 && (m.low(c.from()) == "till" || m.low(c.from()) == "until") && c.chunks[k].l.Reach && !m.std.Spans && !c.has(kThing, kAct) && m.part.Length.IsZero() { // "laid flat, till it's level with the bend"
+		m.keepLength(c.chunks[k])
+		m.note(c.from(), c.chunks[k].from, "kept as a remark")
+		return true
+	}
 	if i < 0 || c.kind == saysCase && c.chunks[0].kind != kInTime || c.chunks[i].word != lexicon.ActReaches && c.chunks[i].word != lexicon.ActCovers && c.chunks[i].word != lexicon.ActMeasures || c.unread() > 0 || c.has(kTooMuch, kNegation) {
 		return false
 	}
@@ -535,6 +540,11 @@ func (m *maker) main(c clause) {
 				m.note(x.from, x.to, "taken back")
 				continue
 			}
+			if n := m.is(x.from, cPreparation); len(c.chunks) == 1 && n == x.to-x.from && x.word == lexicon.ActWinds && len(m.said) > 0 && m.std.Form == role.FormCollar { // "grizzle, palmered"
+				m.said = append(m.said, placed{phrase{prep: []string{m.lowsOf(x)}, from: x.from, to: x.to, nameAt: -1, unitA: -1}, ",", false})
+				m.take(x.from, x.to, "preparation", "")
+				continue
+			}
 			prep, prepAt = "", -1
 			m.take(x.from, x.to, "plain", "")
 			continue
@@ -580,6 +590,9 @@ func (m *maker) value(c clause, i int, prep string) {
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
+		}
+		if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
+			p.Coats = x.v.High
 		}
 		if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
 			p.Coats = x.v.High
@@ -1492,6 +1505,11 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
+	if m.std.Name == role.Underweight && m.part.DiameterMM == 0 && x.v.Low == x.v.High && x.v.Low > 0.1 && x.v.Low < 1.5 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), ".") { // "10 wraps of 0.6"
+		m.part.DiameterMM = x.v.Low
+		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		return
+	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
 	switch {
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
@@ -1563,6 +1581,8 @@ func (m *maker) bareCount(alone bool) string {
 		return "feather"
 	case m.part.Role == "feelers", m.std.Name == role.Antennae:
 		return "strand"
+	case m.std.Name == role.Eyes && alone:
+		return lexicon.CountEye
 	case m.counted != nil && m.counted.unit != "":
 		return m.counted.unit
 	case alone && m.lastUnit != "":

@@ -480,7 +480,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 			to(x.l)
-		case m.act == lexicon.ActTies && !spans && x.l.IsPart() && m.low(x.from) == "ending" && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
+		case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && m.low(x.from) == "ending" && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
 			m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: x.l.Of, Reach: true, Text: m.text(x.from, x.to)}})
 		case m.act == lexicon.ActTies:
 			m.tied(x, x.l)

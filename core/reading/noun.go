@@ -199,7 +199,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 	if _, n := t.number(i + 1); t.is(i, cAct) > 0 && t.atStart(i) && n > 0 && t.toks[i+1].Kind == measure.Word && t.counts(i+1+n) == "" && t.nounFollows(i+1+n) { // "Twist three peacock herls"
 		return phrase{}, i
 	}
-	if kind, _ := material.NounKind(t.low(i)); kind == material.Varnish && t.is(i, cNoun) > 0 && (t.low(i+1) == "it" || t.low(i+1) == "them") || kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
+	if kind, _ := material.NounKind(t.low(i)); kind == material.Varnish && t.is(i, cNoun) > 0 && (t.low(i+1) == "it" || t.low(i+1) == "them" || t.atStart(i) && t.low(i+1) == "the") || kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
 		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && t.has(cAct)) && (t.capital(i) || t.low(i-1) == ";" && t.is(i+1, cArticle) > 0) { // "Twist the butts", "Twist black seal's fur on to the silk"
 		return phrase{}, i
 	}

@@ -437,6 +437,13 @@ var measureRules = []rule{
 		l := m.the("length").l
 		return chunk{kind: kLength, l: l}, l.Of != measure.MM && !t.spans()
 	}},
+	{pattern: "'say' length", says: func(t *stretch, m match) (chunk, bool) { // long, say a shank and a half
+		l := m.the("length").l
+		return chunk{kind: kLength, l: l}, l.Of != measure.MM && !t.spans()
+	}},
+	{pattern: "'a'|'one' 'pair'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kNumber, v: measure.Interval{Low: 2, High: 2}}, t.atStart(m.from) && t.atEnd(m.to) && t.std.Name == role.Eyes
+	}},
 	{pattern: "'=' position", says: func(t *stretch, m match) (chunk, bool) { // "tips back, = bend"
 		l := m.the("position").l
 		if l.Of == measure.Shank && l.Low == 1 && l.High == 1 {
