@@ -164,12 +164,21 @@ func (m *maker) absent() bool {
 	}
 	end := first.from + n
 	if n > 0 && !c.has(kAbsent) {
-		for m.low(first.from) == "no" && (m.low(end) == "nor" || m.low(end) == "or" || m.low(end) == "and") { // "no tail nor wing"
-			_, other := m.role(m.pastArticle(end + 1))
+		for m.low(first.from) == "no" { // "no tail nor wing"
+			k := end
+			if w := m.low(k); w == "nor" || w == "or" || w == "and" {
+				k = m.pastArticle(k + 1)
+			}
+			_, other := m.role(k)
 			if other == 0 {
 				break
 			}
-			end = m.pastArticle(end+1) + other
+			end = k + other
+		}
+		if first.from < end && m.low(first.from) == "no" && m.onIt(end) { // "no wing to it"
+			for end < len(m.toks) && !m.mark(end) {
+				end++
+			}
 		}
 		for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 			end++

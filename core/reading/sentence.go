@@ -37,6 +37,16 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 		}
 	}
 	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
+		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && i+2+m < len(toks) && (toks[i+1+m].Low == "nor" || toks[i+1+m].Low == "or") { // "No tail nor wing."
+			other, n := r.words.roles.Match(toks, i+2+m)
+			a, b := role.Label(r.words.roleList[idx]), ""
+			if n > 0 {
+				b = role.Label(r.words.roleList[other])
+			}
+			if end := i + 2 + m + n; b != "" && (end == len(toks) || toks[end].Low == ".") && !r.spokenOf(a, before) && !r.spokenOf(b, before) {
+				return segment{roles: []string{a, b}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
+			}
+		}
 		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
 			label := role.Label(r.words.roleList[idx])
 			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
@@ -418,8 +428,12 @@ func (t *stretch) namedShort(c clause) string {
 		label, _ := t.role(t.afterArticle(c.chunks[k].to))
 		return label
 	}
-	for k := 0; k < min(3, len(t.toks)); k++ {
-		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && !everyday[label] {
+	for k := 0; k < min(6, len(t.toks)); k++ {
+		label, n := t.role(k)
+		if n == 0 || everyday[label] {
+			continue
+		}
+		if k < 3 && t.low(k+n) == "of" || k > 1 && t.low(k+n) == "with" && t.is(k-1, cNoun) > 0 { // "black silk body with two turns of wire"
 			return label
 		}
 	}
