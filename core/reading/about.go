@@ -193,6 +193,12 @@ func (q *question) hookWithin() []piece { // "a bead up to the eye of a size 12 
 		_, _, sized := t.sizeAt(c.chunks[e-1].to - 1)
 		if c.chunks[e].kind == kAnd && (t.low(c.chunks[e-1].to-1) == role.Hook || hookStyles[t.low(c.chunks[e-1].to-1)] != "" || sized && e+1 < len(c.chunks) && c.chunks[e+1].kind == kAct) {
 			list[len(list)-1].to = c.chunks[e].from
+			rest := clause{kind: c.kind, chunks: c.chunks[e:]}
+			if q.t.brings(rest) { // "and puts fifteen turns of lead up against it"
+				told := slices.Clone(q.all)
+				told[q.at] = rest
+				return append(list, q.r.pieces(t, told, q.at, append(slices.Clone(q.before), list...))...)
+			}
 			return append(list, piece{label: list[len(list)-2].label, from: c.chunks[e].from, to: c.to()})
 		}
 	}
@@ -588,6 +594,9 @@ func (q *question) twoThings() []piece {
 	if c.first && t.byMaterial(rest.chunks, "") == role.Rib { // "Two strands of herl and a length of silver wire were tied in"
 		return second(someWhere, role.Rib)
 	}
+	if c.first && c.has(kAuxiliary) && q.filled(role.Thread, role.Tail) { // "Three strands of peacock are fixed together with a slip of foam"
+		return second(someWhere, someWhere)
+	}
 	return nil
 }
 
@@ -770,7 +779,7 @@ func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, ta
 	switch {
 	case kind == material.Feather && (wound || q.deed() == lexicon.ActBrings) && q.c.has(kTurns) && !q.told(role.Hackle) && q.hasBody():
 		return role.Hackle
-	case tied && !whole && !tail && !body:
+	case (tied || p.count != nil && (p.unit == lexicon.CountFibre || p.unit == lexicon.CountStrand || kind == material.Fibre)) && !whole && !tail && !body:
 		return role.Tail
 	case under && body && !q.told(role.Throat) && (p.unit == lexicon.CountFibre || kind == material.Hair):
 		return role.Throat

@@ -906,7 +906,7 @@ func (t *stretch) claim(c clause, label string, pieces []piece) {
 		return
 	}
 	for _, x := range c.chunks {
-		definite := x.kind == kThing && x.thing.definite || x.kind == kPart && t.is(x.from, cArticle) > 0
+		definite := x.kind == kThing && x.thing.definite && t.low(x.from+1) != "same" || x.kind == kPart && t.is(x.from, cArticle) > 0
 		for k := range pieces {
 			if definite && pieces[k].label == someWhere && t.mentions(pieces[k], t.low(x.to-1)) && whereOnly[t.low(t.beforeArticle(x.to-1))] == (t.low(t.beforeArticle(x.to-1)) == "of") { // but "up to the feather"
 				pieces[k].label = label
@@ -1440,6 +1440,13 @@ func (t *stretch) made(c clause) string {
 		if i+1 >= len(c.chunks) {
 			break
 		}
+		if x.kind == kAct && x.word == lexicon.ActWinds { // "and wound an abdomen with it"
+			for k := x.to; k+2 < c.to(); k++ {
+				if label, n := t.role(k); n > 0 && t.oneBefore(k) && t.low(k+n) == "with" && t.is(k+n+1, cStandsFor) > 0 {
+					return label
+				}
+			}
+		}
 		switch t.low(x.from) {
 		case "make", "makes", "made", "form", "forms", "formed", "serve", "serves", "became", "become", "becomes":
 		default:
@@ -1516,11 +1523,17 @@ func (t *stretch) byWord(c clause) string {
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l
-		case l == "palmered" || l == "palmer":
+		case (l == "palmered" || l == "palmer") && !t.ofWound(c, k):
 			return "body hackle"
 		}
 	}
 	return ""
+}
+
+// ofWound tells a clause that is about a body, of which it tells before a word that it is ribbed or palmered.
+func (t *stretch) ofWound(c clause, k int) bool {
+	std, _ := role.Find(t.subject(c, clause{}))
+	return std.Form == role.FormWound && c.where(kThing) >= 0 && c.chunks[c.where(kThing)].from < k && c.has(kAuxiliary)
 }
 
 // styleFirst gives where a style of hook stands in a clause that names no material, 0 where none does.

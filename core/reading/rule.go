@@ -763,6 +763,9 @@ var placeRules = []rule{
 		if t.ofThing(m.to) || threadPlace(l) || l.IsPart() && t.is(m.the("position").from, cArticle) > 0 && t.low(m.the("position").from-1) == "in" { // "tied in the post" ties the post in
 			return chunk{}, false
 		}
+		if at := m.the("position").from; l.IsPart() && t.is(at, cArticle) > 0 && t.act(at-1) == lexicon.ActTies && t.is(at-1, cPreposition) == 0 { // "and there fixed a tail"
+			return chunk{}, false
+		}
 		l.Text = t.text(m.from, m.to)
 		way := "begins"
 		if v, n := t.as(m.from, cAct); n > 0 && v == lexicon.ActTies {
