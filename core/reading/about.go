@@ -53,6 +53,7 @@ func answers() []func(*question) []piece {
 		(*question).asPart,
 		(*question).withinThread,
 		(*question).madeIntoPart,
+		(*question).coatsAll,
 		(*question).byWord,
 		(*question).pointedAt,
 		(*question).anotherHackle,
@@ -131,10 +132,26 @@ func (q *question) hasWing() bool { return q.told(role.Wing, "wings") }
 // claimed gives what was put on the fly before anybody said as what, back from here, the part that it turns
 // out to be.
 func (q *question) claimed(label string) []piece {
-	for k := len(q.before) - 1; k >= 0 && q.before[k].label == q.last; k-- {
-		q.before[k].label = label
+	run := len(q.before)
+	for run > 0 && q.before[run-1].label == q.last {
+		run--
+	}
+	for k := range q.before { // and what it was called when it was put on
+		if k >= run || q.before[k].label == someWhere && q.last == someWhere && q.sharesNoun(q.before[k], q.before[run:]) {
+			defer func(k int) { q.before[k].label = label }(k)
+		}
 	}
 	return q.is(label)
+}
+
+// sharesNoun tells whether a piece names a thing that one of some others speaks of.
+func (q *question) sharesNoun(p piece, others []piece) bool {
+	for k := p.from; k < p.to; k++ {
+		if q.t.is(k, cNoun) > 0 && slices.ContainsFunc(others, func(o piece) bool { return q.t.mentions(o, q.t.low(k)) }) {
+			return true
+		}
+	}
+	return false
 }
 
 func (q *question) leftOut() []piece { // "No tail and no rib."
@@ -326,7 +343,7 @@ func (q *question) wished() []piece { // "if you want a hot spot, orange floss"
 func (q *question) inDependence() []piece {
 	t, c := q.t, q.c
 	if k := t.forPart(c); k >= 0 && c.kind == saysAside { // "my father used ginger for the hackle"
-		label, _ := t.role(t.afterArticle(c.chunks[k].to))
+		label, _ := t.role(t.partAfter(c.chunks[k].to))
 		return q.is(label)
 	}
 	if c.kind == saysElse && q.at > 0 && q.all[q.at-1].kind == saysCase { // "…, turkey serves"
@@ -360,7 +377,7 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 	if k < 0 {
 		return nil
 	}
-	label, _ := t.role(t.afterArticle(c.chunks[k].to))
+	label, _ := t.role(t.partAfter(c.chunks[k].to))
 	bare := !c.first && (!c.has(kThing, kTurns) || len(c.chunks) == 2 && k == 0 && t.partAlone(c.chunks[0].to, c.to()) != "")
 	q.whole.makes = bare && k == 0 && !c.has(kAct, kAuxiliary)
 	q.whole.claims = bare && (t.low(c.chunks[k].from) == "as" || q.last == someWhere && c.has(kAct, kStart, kAuxiliary))
@@ -436,6 +453,16 @@ func (q *question) overThorax() []piece { // "Over the thorax went a loop of gre
 		return q.is(role.WingCase)
 	}
 	return nil
+}
+
+// sentenceHas tells whether a word of a class stands in a clause or in what follows it up to the full stop.
+func (t *stretch) sentenceHas(c clause, of class) bool {
+	for k := c.from(); k < len(t.toks) && t.low(k) != "."; k++ {
+		if t.is(k, of) > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // coversWith tells an act that covers what is there with a strip of something.
@@ -541,6 +568,17 @@ func (q *question) madeIntoPart() []piece {
 		return q.is(someWhere)
 	}
 	return nil
+}
+
+func (q *question) coatsAll() []piece { // "Three coats of resin completed it"
+	c := q.c
+	if !c.first || len(c.chunks) < 3 || c.chunks[0].kind != kCoats || c.chunks[1].kind != kPreposition || c.chunks[2].kind != kThing || c.chunks[2].thing.lastNoun != material.Varnish || !q.t.sentenceHas(c, cEndsFly) || q.told(role.Head) && q.last == role.Head {
+		return nil
+	}
+	if q.told(role.Head) {
+		return q.is(role.Head)
+	}
+	return q.is(role.Finish)
 }
 
 func (q *question) byWord() []piece { return q.maybe(q.t.byWord(q.c)) }
@@ -741,7 +779,7 @@ func (q *question) byDeed() string {
 	switch {
 	case over && !wing && !body && tied && !q.atBend() && (p.lastNoun == material.Hair || p.lastNoun == material.Plume), // "Tie a bunch of bucktail on top, close behind the eye"
 		upright && !wing && (slip && c.first || tied), // "Two slips of starling, matched, were set upright"
-		slip && !wing && (tied && body || over):
+		slip && !wing && (tied && body || over) && p.lastNoun != material.Strip && p.lastNoun != material.Foam:
 		return role.Wing
 	}
 	wound := act == lexicon.ActWinds

@@ -212,7 +212,12 @@ func (m *maker) absent() bool {
 			stop++
 		}
 		if stop == end && end < len(m.toks) {
-			return false // "no more than four turns of hen"
+			if m.low(first.from) == "no" || c.has(kThing, kTurns, kNumber, kLength, kWhen) {
+				return false // "no more than four turns of hen"
+			}
+			for stop < len(m.toks) && !m.mark(stop) { // "missing on purpose"
+				stop++
+			}
 		}
 		end = stop
 	} else {
@@ -288,6 +293,10 @@ func (m *maker) clause(c *clause, n int) {
 		return
 	}
 	if m.ofOther(*c) {
+		return
+	}
+	if c.first && m.low(c.from()) == "what" && c.has(kPrepared) && !c.has(kThing) { // "What sticks out is trimmed"
+		m.remark(*c, "kept as a remark")
 		return
 	}
 	sure, rest := m.split(*c)
@@ -532,6 +541,11 @@ func (m *maker) main(c clause) {
 			m.take(x.from, x.to, "plain", "")
 			continue
 		case kOr, kElse:
+			if m.low(x.from) == "now" && i > 0 && c.has(kPerson) && c.has(kAct) && m.nounSaid() { // "he now uses hen": what was said before was used once
+				m.once = len(m.said)
+				m.take(x.from, x.to, "plain", "")
+				continue
+			}
 			if joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
 				m.said = append(m.said, placed{phrase{name: []string{"substitute"}, noun: true, from: x.from, to: x.to}, "or", true})
 			}
@@ -655,7 +669,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, "amount", "what of the whole each is")
 	case kContinues, kSame:
-		if x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
+		if x.kind == kSame && m.low(x.from-1) == "dyed" || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
 			m.note(x.from, x.to, "kept as a remark")
 			return
 		}
@@ -761,7 +775,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			}
 		}
 	}
-	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() { // "a white wing, of duck"
+	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
@@ -874,10 +888,13 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("of something else")
 	case m.low(x.from-1) == "like" && p.one: // "a head like a cork"
 		return shadow("what it is like")
+	case p.definite && prep == "" && p.lastNoun == material.Fur && m.std.Form == role.FormWound && m.nounSaid() && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.bareName(): // "and warp your dubbing up to the wings"
+		m.take(x.from, x.to, "plain", "named before")
+		return false
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
 		m.take(x.from, x.to, "plain", "named before")
 		return false
-	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
+	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || p.amount != "" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
 		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
 		return shadow("what covers it")
 	case (prep == "of" || prep == "with") && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"

@@ -50,6 +50,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("how thick it is, kept as said")
 		return
 	}
+	if _, n := m.number(x.from); n > 0 && m.low(x.from+n) == "as" && m.is(x.from+n+1, cGirth) > 0 && m.set() { // "olive bucktail, half as thick as the tail"
+		m.amount(m.text(x.from, x.to))
+		m.take(x.from, x.to, "amount", "")
+		return
+	}
 	if across, from := m.acrossIt(x); across {
 		m.grades = append(m.grades, m.wide(from, x))
 		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
@@ -200,6 +205,10 @@ func (m *maker) tied(x chunk, l measure.Length) {
 	if m.std.Name == role.Thread && m.part.From.IsZero() && m.part.To.IsZero() && !l.Reach {
 		m.part.From = l
 		m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+		return
+	}
+	if m.std.Name == role.Eyes && string(l.Of) == role.Head { // "glued on the head", where eyes are
+		m.note(x.from, x.to, "kept as a remark")
 		return
 	}
 	if string(l.Of) == m.std.Name || string(l.Of) == m.part.Role { // "put in a tail of six barbs"

@@ -105,7 +105,7 @@ func (t *stretch) clauses(list []chunk) []clause {
 		cur.chunks = append(cur.chunks, x)
 	}
 	shut("")
-	doubt := bracketsInDoubt(out)
+	doubt := t.bracketsInDoubt(out)
 	for i := range out {
 		out[i].kind = t.kindOf(out[i], i)
 		if doubt[i] {
@@ -134,6 +134,9 @@ func (t *stretch) clauses(list []chunk) []clause {
 		}
 		if i > 0 && out[i].kind == saysCase && !out[i].first && out[i].has(kNegation) && out[i-1].first && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 2 && out[i-1].chunks[0].kind == kAct && out[i-1].chunks[0].word == lexicon.ActBrings && out[i-1].chunks[1].kind == kThing && i > 1 { // "Use roe if you have no red deer"
 			out[i-1].kind = saysElse
+		}
+		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && t.low(out[i-1].from()) == "one" && out[i-1].has(kPrepared) && !out[i-1].has(kThing, kTurns, kLength, kAct) { // "one rolled if they do not match"
+			out[i-1].kind = saysAside
 		}
 		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 1 && out[i-1].has(kThing) && (out[i-1].open == ";" || out[i-1].open == ".") && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "primrose; brown if the primrose has faded"
 			out[i-1].kind = saysElse
@@ -180,13 +183,21 @@ func (t *stretch) wherePlainly(c clause, lead int) bool {
 
 // bracketsInDoubt tells the clauses that stand in brackets of which one word says that all in it is in
 // another hand: "[in ink, later hand: yellow better]".
-func bracketsInDoubt(all []clause) []bool {
+func (t *stretch) bracketsInDoubt(all []clause) []bool {
 	out := make([]bool, len(all))
+	initials := func(c clause) bool {
+		for k := c.from(); k < c.to(); k++ {
+			if t.word(k) && len(t.low(k)) > 1 {
+				return false
+			}
+		}
+		return true
+	}
 	for i := 0; i < len(all); i++ {
 		if all[i].open != "[" && all[i].open != "(" {
 			continue
 		}
-		end, doubt := i, false
+		end, doubt := i, all[i].open == "[" && i+1 < len(all) && all[i+1].open == ":" && initials(all[i]) // "[J.M.: yellow is better]"
 		for ; end < len(all); end++ {
 			doubt = doubt || all[end].has(kDoubtful)
 			if all[end].shut == "]" || all[end].shut == ")" {
@@ -418,7 +429,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		return saysAside
 	case c.shut == "?" && n > 0, c.has(kSays), c.has(kTooMuch), c.where(kDoubtful) == 0, c.has(kDoubtful) && (c.open == "(" || c.open == "["), c.byOthers() && c.has(kAct, kAuxiliary) && !c.has(kAbsent):
 		return saysAside
-	case c.has(kReplaces):
+	case c.has(kReplaces) && !(c.where(kReplaces) > 0 && t.low(c.chunks[c.where(kReplaces)].to) == "as"): // but "yarn serves as breathers"
 		return saysElse
 	}
 	return saysPlainly

@@ -583,6 +583,10 @@ func (r *reader) nameOf(s string) string {
 // titleCells takes what stands beside a name in columns: who tied it, when, on which sizes.
 func (r *reader) titleCells(text string) string {
 	cells := cellBreak.Split(text, -1)
+	if m := pageSaid.FindStringSubmatch(cells[0]); m != nil && len(m[0]) == len(cells[0]) && len(cells) > 1 { // "p. 61  The Lockgate"
+		r.d.Page = cmp.Or(r.d.Page, m[1])
+		cells = cells[1:]
+	}
 	for i, c := range cells { // CLUB SHEET 14   "Priory Gnat"   (Jos. Hallam)
 		if m := inQuotes.FindStringSubmatch(c); i > 0 && m != nil && len(m[0]) == len(c) {
 			r.d.Notes = append(r.d.Notes, cells[0])

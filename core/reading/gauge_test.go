@@ -361,7 +361,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"hands":        {271, 0},
 	"first":        {211, 10},
 	"second":       {250, 5},
-	"third":        {244, 3},
+	"third":        {244, 2},
 	"fourth":       {256, 0},
 	"fifth":        {228, 1},
 	"sixth":        {247, 2},
@@ -376,11 +376,12 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"fifteenth":    {177, 2},
 	"sixteenth":    {214, 0},
 	"seventeenth":  {179, 2},
-	"eighteenth":   {216, 2},
+	"eighteenth":   {217, 2},
 	"nineteenth":   {147, 5},
 	"twentieth":    {199, 1},
 	"twentyfirst":  {189, 1},
 	"twentysecond": {178, 3},
+	"twentythird":  {158, 4},
 	"held":         {209, 1},
 }
 
@@ -392,7 +393,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -121,6 +121,11 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 		y, ey := hook.ParseSize(b)
 		return x, y, ex == nil && ey == nil && x >= 2 && y > x
 	}
+	if base := strings.TrimRight(tok.Low, "thrdns"); base != tok.Low && isDigits(base) && base != "" && t.low(i+1) == "size" { // "of the 7th size"
+		if n, err := hook.ParseSize(base); err == nil {
+			return n, n, true
+		}
+	}
 	v := cardinalWord(tok.Low)
 	if v == 0 { // "tens and twelves"
 		v = cardinalWord(strings.TrimSuffix(tok.Low, "s"))
@@ -318,7 +323,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 			}
 			break
 		}
-		if to > from {
+		if to > from && c.has(kSize, kHookWord, kPart, kPlain) && !c.has(kPerson, kOthers, kSays) && (c.has(kSize, kHookWord) || m.stretch.mentionsPart(c, role.Hook) || c.chunks[0].kind != kOr) {
 			p.Alternatives = append(p.Alternatives, Material{Name: m.text(from, to)})
 		}
 		m.take(c.from(), c.to(), "alternative", "accepted instead")

@@ -11,7 +11,7 @@ import (
 var (
 	letterHead = regexp.MustCompile(`^(?:\p{Lu}[\p{L}'’. -]*, )+((?:the )?\d{1,2}(?:st|nd|rd|th)?(?: of)? \p{Lu}\p{L}+\.?,? \d{4}|\p{Lu}\p{L}+\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4}|\p{Lu}\p{L}+ \d{4})\.?$`)
 	salutation = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)? [\p{L}.'’ ]+|(?:[Hh]i|[Hh]iya|[Hh]ello|[Hh]ey) (?:all|both|there|everyone|everybody|folks|lads|\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)?))[,:!—-]*$`)
-	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Gg]reetings|[Aa]ll the best|[Tt]ight lines)(?:,?\s+(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
+	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Gg]reetings(?: from [^,]*)?|[Aa]ll the best|[Tt]ight lines)(?:,?\s+(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*))?[.,]?$`)
 	ownFly     = regexp.MustCompile(`\b(?:[Ii]t(?:'s|’s| is| was) (?:my|the|our|his|her)|[Hh]ere(?:'s|’s| is) (?:mine|my own|one of mine|ours),? (?:the )?) ?(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)[.,;!]`)
 	answerTo   = regexp.MustCompile(`^(?i:subject|betr|betreff|sujet) ?: ?(?i:re|aw|fwd?|sv) ?:`)
 	askedFor   = regexp.MustCompile(`\bthe (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:recipe|pattern|fly|dressing)\b`)
@@ -77,6 +77,11 @@ func (r *reader) letterOpens(text string, t *stretch) bool {
 	}
 	if m := ownFly.FindStringSubmatch(text); m != nil && !t.has(cCalls) { // "Well, it's my Coalman."
 		r.d.Title, r.ownFly = m[1], strings.Contains(m[0], " my ")
+		r.d.Notes = append(r.d.Notes, text)
+		return true
+	}
+	if m := inQuotes.FindStringSubmatch(text); m != nil && !t.has(cCalls) && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 { // "I write down my nymph "Murmel" for your album"
+		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
 		return true
 	}

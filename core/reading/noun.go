@@ -38,6 +38,11 @@ type scan struct {
 
 func newStretch(w *Words, s string, toks []measure.Token, label string) *stretch {
 	t := &stretch{words: w, s: s, toks: toks, label: label, senses: w.look(toks)}
+	for i, list := range t.senses { // "the straight part. He" is no partridge
+		t.senses[i] = slices.DeleteFunc(list, func(x sense) bool {
+			return x.n > 1 && t.low(i+x.n-1) == "." && t.capital(i+x.n) && len(t.low(i)) > 3
+		})
+	}
 	t.std, _ = role.Find(label)
 	t.scanned = make([]scan, len(toks))
 	for i := range t.scanned {
@@ -753,6 +758,9 @@ func (t *stretch) dyed(p *phrase, k int) int {
 		return 0
 	}
 	end := k + 1
+	if t.is(end, cArticle) > 0 { // "dyed the same"
+		return 0
+	}
 	if c, n := t.colour(end); n > 0 {
 		_ = c
 		end += n

@@ -842,7 +842,7 @@ func (t *stretch) settle(c clause, before []piece) string {
 	for _, x := range c.chunks {
 		if x.kind == kAct && (x.word == lexicon.ActPullsOver || x.word == lexicon.ActHolds) {
 			for k := x.to; k < c.to(); k++ {
-				over = over || t.low(k) == "over"
+				over = over || t.low(k) == "over" || t.low(k) == "across"
 			}
 		}
 	}
@@ -1000,7 +1000,7 @@ func (t *stretch) forPart(c clause) int {
 			}
 		}
 		if x.kind == kPreposition && x.word == "as" && k == 0 && c.first && len(c.chunks) > 2 && c.chunks[1].kind != kThing { // "As tail he put"
-			if _, n := t.role(t.afterArticle(x.to)); n > 0 && t.is(t.afterArticle(x.to)+n, cPerson) > 0 {
+			if _, n := t.role(t.afterArticle(x.to)); n > 0 && t.is(t.partAfter(x.to)+n, cPerson) > 0 {
 				return 0
 			}
 		}
@@ -1010,7 +1010,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun || c.chunks[k-1].thing.lastNoun == material.Hackle && t.partAlone(x.to, c.to()) == role.Head) { // "thin at the tail", "a hackle at the head"
 			continue
 		}
-		if label, n := t.role(t.afterArticle(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the" || len(c.chunks) == 2 && t.afterArticle(x.to)+n == c.to() && !c.first) {
+		if label, n := t.role(t.partAfter(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the" || t.is(x.to, cArticle) > 0 && t.is(t.partAfter(x.to)+n, cPerson) > 0 || len(c.chunks) == 2 && t.partAfter(x.to)+n == c.to() && !c.first) {
 			return k
 		}
 		if k+3 < len(c.chunks) && c.chunks[k+1].kind == kPer && c.chunks[k+2].word == "of" && c.chunks[k+3].kind == kPart { // "two fibres for each side of the tail"
@@ -1018,6 +1018,16 @@ func (t *stretch) forPart(c clause) int {
 		}
 	}
 	return -1
+}
+
+// partAfter gives where a part can begin behind a preposition: behind articles and what says how it is.
+func (t *stretch) partAfter(k int) int {
+	if j := t.pastArticle(k); j > k {
+		if _, n := t.role(j); n > 0 {
+			return j
+		}
+	}
+	return t.afterArticle(k)
 }
 
 func (t *stretch) afterArticle(k int) int {
@@ -1446,6 +1456,9 @@ func (t *stretch) made(c clause) string {
 					return label
 				}
 			}
+		}
+		if (t.low(x.from) == "serves" || t.low(x.from) == "serve" || t.low(x.from) == "served") && t.low(x.to) == "as" && c.to() == x.to+2 && i > 0 { // "a tuft of white yarn serves as breathers"
+			return role.Label(t.text(x.to+1, x.to+2))
 		}
 		switch t.low(x.from) {
 		case "make", "makes", "made", "form", "forms", "formed", "serve", "serves", "became", "become", "becomes":

@@ -259,7 +259,14 @@ var turnRules = []rule{
 	{pattern: "'reach'|'reaches'|'reaching'? 'past'|'beyond' article? 'bend'|'hook' 'by' length", says: func(t *stretch, m match) (chunk, bool) { // past the bend by a third of the shank
 		return chunk{kind: kLength, l: m.the("length").l}, t.std.Form == role.FormTail
 	}},
-	{pattern: "number 'times' 'round'|'around'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
+	{pattern: "article part 'twice'|'thrice' 'told'|'over'", says: func(t *stretch, m match) (chunk, bool) { // in length the body twice told
+		v := 2.0
+		if t.low(m.to-2) == "thrice" {
+			v = 3
+		}
+		return chunk{kind: kLength, l: measure.Length{Low: v, High: v, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, t.low(m.to-1) == "told"
+	}},
+	{pattern: "number 'times' 'round'|'around'|'about'", says: func(t *stretch, m match) (chunk, bool) { // goes three times round
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
@@ -598,6 +605,10 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 	if m := t.andABit(i + n); m > 0 && l.Of != measure.MM && l.High > 0 {
 		l.Low, l.High = measure.Round(l.Low*1.02, 6), measure.Round(l.High*1.25, 6)
 		n += m
+	}
+	if t.low(i+n) == "doubled" && l.Of != measure.MM && t.atEnd(i+n+1) { // "a gape doubled"
+		l.Low, l.High = 2*l.Low, 2*l.High
+		n++
 	}
 	if k := i + n; t.low(k) == "times" || t.low(k) == "," && t.low(k+1) == "times" {
 		if t.low(k) == "," {
@@ -1101,8 +1112,14 @@ var jointRules = []rule{
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
 	}},
+	{pattern: "act stands_for 'none'", says: func(t *stretch, m match) (chunk, bool) { // he gave it none
+		return chunk{kind: kAbsent}, t.std.Name != "" && t.atEnd(m.to) && m.the("act").value == lexicon.ActBrings
+	}},
 	{pattern: "act 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // she ties no hackle
 		v := m.the("act").value
+		if t.onIt(m.to) && t.is(m.from-1, cAuxiliary)+t.is(m.from-1, cPerson) > 0 { // "he'll have no rib on it"
+			return chunk{kind: kAbsent}, true
+		}
 		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
 	}},
 	{pattern: "negation act stands_for? article part", says: func(t *stretch, m match) (chunk, bool) { // did not give it a wing

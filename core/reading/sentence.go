@@ -31,9 +31,13 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 	if g, next, ok := r.namedLast(s, toks, i, before); ok && toks[i-1].Low != ";" {
 		return g, next, true
 	}
-	if toks[i].Low == "there" && i+3 < len(toks) && toks[i+2].Low == "no" { // "There is no wing to it."
-		if idx, m := r.words.roles.Match(toks, i+3); m > 0 && !r.spokenOf(role.Label(r.words.roleList[idx]), before) {
-			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i+2].Start, labelEnd: toks[i+2].Start}, i + 3, true
+	for k := i + 1; k < min(i+6, len(toks)-2) && toks[k].Kind == measure.Word; k++ { // "There is no wing to it.", "He'll have no rib on it."
+		if toks[k].Low != "no" {
+			continue
+		}
+		idx, m := r.words.roles.Match(toks, k+1)
+		if end := k + 1 + m; m > 0 && end+1 < len(toks) && (toks[end].Low == "to" || toks[end].Low == "on") && toks[end+1].Low == "it" && !r.spokenOf(role.Label(r.words.roleList[idx]), before) {
+			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i].Start, labelEnd: toks[k].Start}, k + 1, true
 		}
 	}
 	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
@@ -189,7 +193,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			short, text = name, name
 		}
 	}
-	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
+	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), "header", "")
 			return
@@ -222,6 +226,16 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
 		}
+		marks.set(start, len(s), "header", "")
+		return
+	}
+	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.d.Title, r.odd = name, false
+		if at := strings.Index(rest, ". "); at > 0 && r.credit(strings.TrimSpace(rest[at+1:])) {
+			rest = rest[:at]
+		}
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(rest))
 		marks.set(start, len(s), "header", "")
 		return
 	}
