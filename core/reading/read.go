@@ -581,6 +581,9 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		marks.set(start, label, "note", "")
 		return
 	}
+	if m := makerSaid.FindStringSubmatch(text); m != nil && !r.started { // "Wet, size 9. Maker: H. Crewe, c. 1905."
+		r.d.Tier, r.d.Date = cmp.Or(r.d.Tier, m[1]), cmp.Or(r.d.Date, m[2])
+	}
 	if m := flyIsThe.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "This month's fly is the SEXTON'S CAT, dressed as follows."
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
@@ -626,6 +629,9 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 
 // nameAndSize is a name and the size of its hook, each a sentence of its own.
 var nameAndSize = regexp.MustCompile(`^(\p{Lu}[\p{L}'’ -]{1,40})\. (\d{1,2})$`)
+
+// makerSaid tells who made a fly, in a sentence of its own.
+var makerSaid = regexp.MustCompile(`\b(?:Maker|Tier|Tyer|Dresser|Tied by|Dressed by):? ((?:\p{Lu}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:, ((?:c\. ?|about )?\d{4}))?`)
 
 // cardFront reads what stands before the first label of a card on one line: the fly's name, and its hook
 // ("Fly 7 - Black Curlew - wet double 8 - thread black").

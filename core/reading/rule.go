@@ -188,6 +188,9 @@ var turnRules = []rule{
 	}},
 	{pattern: "number turns 'short'|'shy'|'away' 'of'|'from' position", says: t2(kRemark, "")}, // two turns short of the bead
 	{pattern: "number turns 'less'|'more'|'fewer' 'than' person", says: t2(kRemark, "")},       // one turn less than you think
+	{pattern: "number 'x'", says: func(t *stretch, m match) (chunk, bool) { // silver oval 5x
+		return chunk{kind: kTurns, v: m.the("number").v}, t.std.Form == role.FormRib && t.atEnd(m.to) && m.the("number").v.Low >= 3 && m.the("number").to == m.from+1 && !t.strand()
+	}},
 	{pattern: "number '-' turns", says: func(t *stretch, m match) (chunk, bool) { // a 3-turn whip finish
 		return chunk{kind: kTurns, v: m.the("number").v}, t.toks[m.the("number").to].Joined
 	}},

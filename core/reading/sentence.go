@@ -337,6 +337,17 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.parts(n, "weight", s, start, len(s), false, marks, false)
 			return
 		}
+		if label, at := t.itemOf(); label != "" && r.d.Title != "" && r.d.Find(label) < 0 { // "- silver oval rib x5"
+			r.goOn()
+			r.started = true
+			end := len(s)
+			if at+1 == len(t.toks) {
+				end = t.toks[at].Start
+				marks.set(end, len(s), "label", "")
+			}
+			r.parts(n, label, s, start, end, false, marks, false)
+			return
+		}
 	}
 	if label, at := r.labelBehind(s, start); label != "" && r.behind >= 3 && r.d.Title != "" {
 		r.goOn()
@@ -431,6 +442,30 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
 		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 	}
+}
+
+// itemOf gives the part of an item of a list that names it behind its material or how many there are: "grey
+// seal body", "silver oval rib x5", "2 hackles through the body". It gives the place of the name as well.
+func (t *stretch) itemOf() (string, int) {
+	for _, x := range t.chunks() {
+		if _, n := t.role(x.from); (x.kind == kAct || x.kind == kAuxiliary) && n == 0 {
+			return "", 0
+		}
+	}
+	for k := 1; k < len(t.toks); k++ {
+		label, n := t.role(k)
+		if n == 0 || everyday[label] {
+			continue
+		}
+		_, counted := t.number(k - 1)
+		led := t.is(k-1, cNoun)+t.is(k-1, cColour)+t.is(k-1, cAdjective)+t.is(k-1, cName)+t.is(k-1, cGrade) > 0
+		behind := k+n == len(t.toks) || t.is(k+n, cPreposition) > 0 || t.low(k+n) == "," || strings.HasPrefix(t.low(k+n), "x")
+		if (led || counted == 1) && behind {
+			return label, k
+		}
+		return "", 0
+	}
+	return "", 0
 }
 
 // namedShort gives the part of a line without a verb that names it behind its material, or before it.
