@@ -506,7 +506,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		switch {
 		case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
 			remark()
-		case m.act == lexicon.ActTies && tiesAt[prep]:
+		case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff && !spans) && tiesAt[prep]: // "laid along the shank and tied down at the bend"
 			m.tied(x, x.l)
 		case x.l.IsPart() && m.act == lexicon.ActStops && spans && prep == "at": // "and ended at the post"
 			to(x.l)

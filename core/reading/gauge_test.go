@@ -378,10 +378,10 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"seventeenth":  {179, 2},
 	"eighteenth":   {217, 2},
 	"nineteenth":   {147, 5},
-	"twentieth":    {199, 1},
-	"twentyfirst":  {189, 1},
+	"twentieth":    {202, 1},
+	"twentyfirst":  {193, 1},
 	"twentysecond": {178, 3},
-	"twentythird":  {158, 4},
+	"twentythird":  {167, 4},
 	"held":         {209, 1},
 }
 
