@@ -31,8 +31,13 @@ type Row struct {
 	Basis  string // memory, or practice: common practice, no source
 }
 
-// A Class is what phrases are; Value is the form of what they stand for, a key of forms.
-type Class struct{ Name, Value, Meaning string }
+// A Class is what phrases are; Value is the form of what they stand for, a key of forms. The
+// phrases of a class that is asked for alone are looked up by Set, Values and their like only:
+// they are no sense that a token of a text has.
+type Class struct {
+	Name, Value, Meaning string
+	Alone                bool
+}
 
 // forms are the forms of a value.
 var forms = map[string]*regexp.Regexp{
@@ -73,8 +78,8 @@ var builtin = func() *Book {
 // of another form than its class has, a phrase that a class has twice.
 func Open(dir fs.FS) (*Book, error) {
 	b := &Book{classes: map[string]Class{}, rows: map[string][]Row{}}
-	err := table(dir, "classes.csv", "class,value,meaning", func(rec []string) error {
-		c := Class{rec[0], rec[1], rec[2]}
+	err := table(dir, "classes.csv", "class,value,meaning,asked", func(rec []string) error {
+		c := Class{rec[0], rec[1], rec[2], rec[3] == "alone"}
 		switch _, twice := b.classes[c.Name]; {
 		case twice:
 			return fmt.Errorf("the class %q is there already", c.Name)
@@ -82,6 +87,8 @@ func Open(dir fs.FS) (*Book, error) {
 			return errors.New("expected a class with a meaning")
 		case forms[c.Value] == nil:
 			return fmt.Errorf("%q is no form of a value", c.Value)
+		case rec[3] != "" && !c.Alone:
+			return fmt.Errorf("%q; expected alone or nothing", rec[3])
 		}
 		b.classes[c.Name] = c
 		b.order = append(b.order, c.Name)
@@ -266,6 +273,9 @@ func number(s string) float64 {
 	}
 	return x
 }
+
+// Alone tells whether a class is asked for by the word alone.
+func Alone(class string) bool { return builtin.classes[class].Alone }
 
 // All gives every row, class by class in the order of classes.csv, those of a class in their
 // order.

@@ -18,7 +18,7 @@ import (
 // folder is a lexicon of one class of each form, and the rows given.
 func folder(rows string) fstest.MapFS {
 	return fstest.MapFS{
-		"classes.csv": {Data: []byte("class,value,meaning\nname,,a name\nkind,word,a kind\nhue,colour,a hue\ncount,number,a count\nhedge,range,a hedge\n")},
+		"classes.csv": {Data: []byte("class,value,meaning,asked\nname,,a name,\nkind,word,a kind,alone\nhue,colour,a hue,\ncount,number,a count,\nhedge,range,a hedge,\n")},
 		"a.csv":       {Data: []byte("phrase,class,value,basis\nred game,name,,memory\nherl,kind,herl,memory\nteal,hue,#8c8a85,memory\ntwo,count,2,practice\nabout,hedge,0.9 1.1; 10 % either way,practice\n")},
 		"b.csv":       {Data: []byte("phrase,class,value,basis\n" + rows)},
 	}
@@ -33,7 +33,10 @@ func TestOpen(t *testing.T) {
 	if !slices.Equal(b.rows["name"], want) {
 		t.Errorf("names are %v, want them in the order of the files: %v", b.rows["name"], want)
 	}
-	if b.classes["hedge"] != (Class{"hedge", "range", "a hedge"}) {
+	if !b.classes["kind"].Alone {
+		t.Error("kind is asked for alone")
+	}
+	if b.classes["hedge"] != (Class{"hedge", "range", "a hedge", false}) {
 		t.Errorf("the class is %v", b.classes["hedge"])
 	}
 }
@@ -63,10 +66,11 @@ func TestOpenRefuses(t *testing.T) {
 	for name, f := range map[string]struct{ file, text, want string }{
 		"heading":       {"b.csv", "word,class,value,basis\n", `b.csv, line 1: the heading is "word,class,value,basis"`},
 		"empty":         {"b.csv", "", `b.csv: EOF`},
-		"no such form":  {"classes.csv", "class,value,meaning\nname,bird,a name\n", `classes.csv, line 2: "bird" is no form`},
-		"twice":         {"classes.csv", "class,value,meaning\nname,,a name\nname,,a name\n", `classes.csv, line 3: the class "name" is there already`},
-		"no meaning":    {"classes.csv", "class,value,meaning\nname,,\n", `classes.csv, line 2: expected a class with a meaning`},
-		"without a row": {"classes.csv", string(folder("")["classes.csv"].Data) + "amount,,how much\n", `classes.csv: no phrase is of the class "amount"`},
+		"no such form":  {"classes.csv", "class,value,meaning,asked\nname,bird,a name,\n", `classes.csv, line 2: "bird" is no form`},
+		"twice":         {"classes.csv", "class,value,meaning,asked\nname,,a name,\nname,,a name,\n", `classes.csv, line 3: the class "name" is there already`},
+		"no meaning":    {"classes.csv", "class,value,meaning,asked\nname,,,\n", `classes.csv, line 2: expected a class with a meaning`},
+		"asked":         {"classes.csv", "class,value,meaning,asked\nname,,a name,twice\n", `classes.csv, line 2: "twice"; expected alone or nothing`},
+		"without a row": {"classes.csv", string(folder("")["classes.csv"].Data) + "amount,,how much,\n", `classes.csv: no phrase is of the class "amount"`},
 	} {
 		dir := folder("")
 		dir[f.file] = &fstest.MapFile{Data: []byte(f.text)}

@@ -53,3 +53,32 @@ const (
 	StyleSalmon   = "salmon"
 	StyleEmerger  = "emerger"
 )
+
+// What more is counted.
+const (
+	CountLayer = "layer" // of thread
+	Times      = "times"
+)
+
+// Names that a rule is about: it holds for this very word, not for a class of them.
+const (
+	Substitute = "substitute" // what a stand-in is called that nothing more is said of
+	Dubbing    = "dubbing"    // a material, and by itself what a body is of
+	Chenille   = "chenille"
+	Tippet     = "tippet" // a feather of a pheasant, and what leaders are of
+	Brass      = "brass"  // a colour, and what beads are of
+	Natural    = "natural"
+	Shoulder   = "shoulder" // of a bird, and of a fly
+	Whip       = "whip"
+	ShortHook  = "hk" // for a hook, or a hackle where that was told
+	ShortBead  = "bd" // for a bead, or a body
+)
+
+// The fields of a hook that rows of the class "hook spec" tell.
+const (
+	HookShank = "shank"
+	HookWire  = "wire"
+	HookStyle = "style"
+	HookBarb  = "barb"
+	HookEye   = "eye"
+)

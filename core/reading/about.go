@@ -418,7 +418,7 @@ func (q *question) twoNamed() []piece {
 	if a, b, k := t.madeBoth(c); k > 0 { // "Silver wire made the tag and a bit of red wool the tail"
 		return q.cut(a, b, k)
 	}
-	if wing := q.last == role.Wing || q.last == "wings"; wing && !c.first && (!c.has(kAct, kAuxiliary, kPer) || t.beside(c)) && c.has(kThing) && t.subjectOf(q.all, q.at) == q.last { // "The wing was in two parts, a pair of black hen hackles inside …"
+	if wing := wingLabel(q.last); wing && !c.first && (!c.has(kAct, kAuxiliary, kPer) || t.beside(c)) && c.has(kThing) && t.subjectOf(q.all, q.at) == q.last { // "The wing was in two parts, a pair of black hen hackles inside …"
 		return q.is(q.last)
 	}
 	if a, b, k := t.twoParts(c); k > 0 { // "A case of turkey over a thorax of the same fur"
@@ -704,7 +704,7 @@ func (q *question) goesOn() []piece {
 // unplaced tells a sentence that puts something new on the fly of which nothing says as what, while the part
 // that was spoken of last has its material.
 func (q *question) unplaced() bool {
-	return q.c.first && q.c.has(kAct) && q.brought() != nil && q.filled(q.last) && q.last != role.Wing && q.last != "wings"
+	return q.c.first && q.c.has(kAct) && q.brought() != nil && q.filled(q.last) && !wingLabel(q.last)
 }
 
 // windsIt tells a clause that winds what was named before: "and turn it once and a half round".
@@ -800,7 +800,7 @@ func (q *question) byDeed() string {
 			return role.Tail
 		case wound && !body && !q.hasBody() && n > 1:
 			return role.Body
-		case wound && kind == material.Fur && n > 0 && (q.last == role.Wing || q.last == "wings") && !q.told(role.Thorax): // "Dub a little mole in front of and behind the tuft"
+		case wound && kind == material.Fur && n > 0 && wingLabel(q.last) && !q.told(role.Thorax): // "Dub a little mole in front of and behind the tuft"
 			return role.Thorax
 		case wound && kind == material.Fur && body && !q.told(role.Thorax) && q.atFront(): // "At the shoulder he dubbed a ball of white rabbit"
 			return role.Thorax

@@ -547,7 +547,7 @@ func (m *maker) main(c clause) {
 				continue
 			}
 			if joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
-				m.said = append(m.said, placed{phrase{name: []string{"substitute"}, noun: true, from: x.from, to: x.to}, "or", true})
+				m.said = append(m.said, placed{phrase{name: []string{lexicon.Substitute}, noun: true, from: x.from, to: x.to}, "or", true})
 			}
 			joint = "or"
 			m.take(x.from, x.to, "alternative", "")
@@ -608,7 +608,7 @@ func (m *maker) value(c clause, i int, prep string) {
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
 			return
 		}
-		if m.wound() && (m.act == lexicon.ActWinds || m.low(x.from-1) == "turned" || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
 			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
@@ -647,7 +647,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		if p.Spacing == "" {
 			p.Spacing = x.word
 		}
-		m.take(x.from, x.to, "turns", map[string]string{"opening": "turns further apart towards the front", "even": "turns equally far apart"}[x.word])
+		m.take(x.from, x.to, "turns", spacingTold[x.word])
 	case kMeasured:
 		if p.DiameterMM == 0 {
 			p.DiameterMM, p.DiameterBasis = x.v.Low, x.basis
@@ -669,7 +669,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, "amount", "what of the whole each is")
 	case kContinues, kSame:
-		if x.kind == kSame && m.low(x.from-1) == "dyed" || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
+		if x.kind == kSame && dyedWords[m.low(x.from-1)] || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
 			m.note(x.from, x.to, "kept as a remark")
 			return
 		}
@@ -681,7 +681,7 @@ func (m *maker) value(c clause, i int, prep string) {
 			m.same(c, x)
 			return
 		}
-		if x.word == "rest" {
+		if x.word == theRest {
 			m.rest(c, i)
 			return
 		}
@@ -752,7 +752,6 @@ func (m *maker) aloneOne(c clause) bool {
 }
 
 // anchors are the prepositions behind which a thing only says where something stands.
-var anchors = map[string]bool{"on": true, "over": true, "under": true, "through": true, "behind": true, "before": true, "by": true, "against": true, "between": true, "to": true, "at": true, "in": true, "for": true, "as": true, "than": true, "without": true, "like": true}
 
 // thing takes a phrase about a material, and tells whether it became one.
 func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bool {
@@ -819,7 +818,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return shadow("kept as a remark")
 	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
-	case p.bare() && p.amount == "full" && m.low(x.to) == "length": // "the full length of the body"
+	case p.bare() && wholeWords[p.amount] && m.low(x.to) == "length": // "the full length of the body"
 		m.take(x.from, x.to, "plain", "")
 		return false
 	case prep == "" && m.act == lexicon.ActReaches && p.noun && m.nounSaid():
@@ -886,7 +885,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return false
 	case p.bare() && p.count == nil && p.unit == "" && len(p.grade) > 0 && prep == "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && len(m.said) > 0: // "small hole to the front"
 		return shadow("of something else")
-	case m.low(x.from-1) == "like" && p.one: // "a head like a cork"
+	case resembles[m.low(x.from-1)] && p.one: // "a head like a cork"
 		return shadow("what it is like")
 	case p.definite && prep == "" && p.lastNoun == material.Fur && m.std.Form == role.FormWound && m.nounSaid() && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.bareName(): // "and warp your dubbing up to the wings"
 		m.take(x.from, x.to, "plain", "named before")
@@ -1119,7 +1118,7 @@ func (m *maker) inked(p phrase) {
 // shareOf gives a phrase its share of the whole.
 func (m *maker) shareOf(p *phrase, x chunk) {
 	p.share = x.v.Low
-	if x.word == "parts" {
+	if x.word == inParts {
 		m.parts += x.v.Low
 	}
 	m.shares++
@@ -1129,7 +1128,7 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 func (m *maker) countOf(c clause, i int, p *phrase) {
 	if p.amount != "" && m.std.Form == role.FormRib && p.bare() && m.is(c.chunks[i].from, cGrade) > 0 { // "copper thread, thin"
 		m.grades = append(m.grades, p.amount)
-	} else if p.amount != "" && !(p.amount == "some" && (m.std.Name == role.Thread || m.nounSaid() && p.noun)) {
+	} else if p.amount != "" && !(beforeSome[p.amount] && (m.std.Name == role.Thread || m.nounSaid() && p.noun)) {
 		m.amount(p.amount)
 	}
 	part := m.part
@@ -1179,7 +1178,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		return
 	}
 	v := *p.count
-	if of == "layer" && m.std.Form == role.FormHead { // "four layers of red thread"
+	if of == lexicon.CountLayer && m.std.Form == role.FormHead { // "four layers of red thread"
 		m.part.Coats = cmp.Or(m.part.Coats, v.High)
 		return
 	}
@@ -1297,8 +1296,7 @@ func (m *maker) parachute() bool {
 		return false
 	}
 	for i := range m.toks {
-		switch m.low(i) {
-		case "parachute", "post", "clockwise", "anticlockwise", "counterclockwise":
+		if roundPost[m.low(i)] {
 			return true
 		}
 	}
@@ -1366,8 +1364,8 @@ func (m *maker) spacingOf(x chunk) {
 		for _, s := range []struct {
 			class class
 			word  string
-		}{{cOpening, "opening"}, {cEven, "even"}} {
-			if n := m.is(k, s.class); n > 0 && m.part.Spacing == "" && (s.word != "even" || n > 1 || m.std.Form == role.FormRib || m.std.Form == role.FormPalmer) {
+		}{{cOpening, spacedWider}, {cEven, spacedEvenly}} {
+			if n := m.is(k, s.class); n > 0 && m.part.Spacing == "" && (s.word != spacedEvenly || n > 1 || m.std.Form == role.FormRib || m.std.Form == role.FormPalmer) {
 				m.part.Spacing = s.word
 			}
 		}
@@ -1405,7 +1403,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 		if m.low(k) == "the" {
 			k++
 		}
-		if m.low(k) == "thread" || m.low(k) == "silk" {
+		if threadWords[m.low(k)] {
 			first := m.std.Form == role.FormRib && i == 0 && x.from == 0 && x.v.Low >= 3 // "5 open turns of thread"
 			return m.std.Name != role.Head && m.std.Name != role.Tag && m.std.Name != role.Butt && !first
 		}
@@ -1421,7 +1419,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 		if x.v.Low > 3 { // "5 turns under the resin" are its own
 			return false
 		}
-		return m.low(j+1) != "wing" && !(m.std.Form == role.FormCollar && m.low(j) == "behind")
+		return m.low(j+1) != role.Wing && !(m.std.Form == role.FormCollar && m.low(j) == "behind")
 	}
 	return false
 }
@@ -1605,7 +1603,7 @@ func (m *maker) bareCount(alone bool) string {
 	switch {
 	case m.std.Name == role.Topping, m.std.Name == role.Cheeks, alone && m.std.Form == role.FormCollar && m.turnsSaid(): // "cream cock, 2, close wound, 8 turns"
 		return "feather"
-	case m.part.Role == "feelers", m.std.Name == role.Antennae:
+	case strandParts[m.part.Role], m.std.Name == role.Antennae:
 		return "strand"
 	case m.std.Name == role.Eyes && alone:
 		return lexicon.CountEye
@@ -2089,7 +2087,7 @@ func (m *maker) sameThing(p phrase) {
 		q := m.d.Parts[k]
 		for _, mat := range q.Materials {
 			dubbed := strings.Contains(mat.Preparation, "dubbed") || material.KindOf(mat.Name) == material.Fur
-			if q.Role != m.part.Role && dubbed && material.KindOf(p.name[len(p.name)-1]) == material.Fur && p.name[0] == "dubbing" {
+			if q.Role != m.part.Role && dubbed && material.KindOf(p.name[len(p.name)-1]) == material.Fur && p.name[0] == lexicon.Dubbing {
 				m.part.SameAs = q.Role
 				return
 			}

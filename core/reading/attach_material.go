@@ -98,11 +98,11 @@ func (m *maker) assemble() {
 			last.Name = strings.Join(np.name, " ") + " " + last.Name
 			last.Colour = strings.Join(np.colour, " and ")
 			qualifies(last, np)
-		case np.noun && (np.joint == "from" || np.joint == "of") && last != nil && last.Name != "" && (one == "quill" || one == "quills") && len(np.colour) == 0: // "one slip from each of a pair of quills"
+		case np.noun && (np.joint == "from" || np.joint == "of") && last != nil && last.Name != "" && singular(one) == string(material.Quill) && len(np.colour) == 0: // "one slip from each of a pair of quills"
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && last != nil && last.Name != "" && np.one && generalFeathers[one] && len(np.colour) == 0: // "a tuft of marabou from a plume"
 			qualifies(last, np)
-		case np.noun && np.joint == "from" && last != nil && (one == lexicon.CountFeather || one == "feathers") && len(np.colour) == 0: // "quill from the eye of the feather"
+		case np.noun && np.joint == "from" && last != nil && singular(one) == lexicon.CountFeather && len(np.colour) == 0: // "quill from the eye of the feather"
 			qualifies(last, np)
 		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
 		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == lexicon.CountFeather) && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
@@ -123,7 +123,7 @@ func (m *maker) assemble() {
 				alternative = true
 			}
 			last = add(np, alternative)
-			if alternative && one == "substitute" && len(part.Materials) > 0 { // "seal's fur or sub, dubbed thinly"
+			if alternative && one == lexicon.Substitute && len(part.Materials) > 0 { // "seal's fur or sub, dubbed thinly"
 				last = &part.Materials[len(part.Materials)-1]
 			}
 			waiting = nil
@@ -298,7 +298,7 @@ func (m *maker) implied() string {
 			return "wire"
 		}
 	case role.Bead:
-		if m.part.Role == "cone" || m.part.Role == "cone head" || m.part.Role == "conehead" {
+		if cones[m.part.Role] {
 			return "cone"
 		}
 		return "bead"

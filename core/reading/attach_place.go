@@ -174,7 +174,7 @@ func (m *maker) keepLength(x chunk) {
 		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
 		return
 	}
-	if l.Of == "body" && l.Low == 1 && l.High == 1 && !l.Reach && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) && m.alongAll(x) { // "a red game cock the full length of the body"
+	if l.Of == role.Body && l.Low == 1 && l.High == 1 && !l.Reach && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) && m.alongAll(x) { // "a red game cock the full length of the body"
 		m.note(x.from, x.to, "along what it is wound, kept as said")
 		return
 	}
@@ -192,7 +192,7 @@ func (m *maker) keepLength(x chunk) {
 
 // alongAll tells "the full length of the body", where it lies, from a length of its fibres.
 func (m *maker) alongAll(x chunk) bool {
-	return m.low(x.from) == "length" && (m.low(x.from-1) == "full" || m.low(x.from-1) == "whole") || m.low(x.from+1) == "whole" || m.low(x.from+1) == "full"
+	return m.low(x.from) == "length" && wholeWords[m.low(x.from-1)] || wholeWords[m.low(x.from+1)]
 }
 
 // alone tells whether a chunk is a clause by itself.
@@ -252,13 +252,7 @@ func (m *maker) by(x chunk) bool {
 }
 
 // fromEyeOn tells whether a distance in eye lengths is counted from the eye.
-func (m *maker) fromEyeOn(k int) bool {
-	switch m.low(k) {
-	case "back", "behind", "short", "shy", "from":
-		return true
-	}
-	return false
-}
+func (m *maker) fromEyeOn(k int) bool { return fromEye[m.low(k)] }
 
 // acrossIt tells whether a measure is a width or a thickness of the material, and where its
 // words begin.
@@ -270,8 +264,7 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 	if m.std.Form == role.FormBead || m.std.Form == role.FormHead {
 		return false, i
 	}
-	switch m.low(i - 1) {
-	case "thickness", "thick", "width", "diameter":
+	if acrossBefore[m.low(i-1)] {
 		return true, i - 1
 	}
 	if w := m.low(x.to + 1); m.low(x.to) == "in" && (w == "thickness" || w == "width" || w == "girth" || w == "diameter") { // "twice the body in thickness"
@@ -285,7 +278,7 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 	case m.low(i) == "the" && m.low(i+1) == "width" && m.low(i-1) == "by": // "stopping short of the bead by the width of the bead"
 		return false, i
 	case m.low(i) == "as" && m.is(i+1, cGirth) > 0, m.low(i) == "the" && m.low(i+1) == "width":
-		if m.low(i-1) == "cut" {
+		if m.acts(i-1) == lexicon.ActCuts {
 			return true, i - 1
 		}
 		return true, i
@@ -334,7 +327,7 @@ func (m *maker) gauge(c clause, i int) bool {
 	}
 	if m.std.Form == role.FormCase && i == 0 && x.l.Mid() <= 8 { // "stretch strip, 4 mm"
 		for k := range x.from {
-			if graded(m.kindAt(k)) && m.kindAt(k) != "tinsel" {
+			if graded(m.kindAt(k)) && m.kindAt(k) != string(material.Tinsel) {
 				return grade()
 			}
 		}
@@ -354,19 +347,12 @@ func (m *maker) kindAt(k int) string {
 }
 
 // graded tells the kinds of material that are sold by their thickness.
-func graded(kind string) bool {
-	switch kind {
-	case "foam", "rubber", lexicon.CountStrip, "yarn", "wool", "tinsel":
-		return true
-	}
-	return false
-}
+func graded(kind string) bool { return gradedKinds[kind] }
 
 // thickness tells whether the words before token i speak of how thick the part is.
 func (m *maker) thickness(i int) bool {
 	for k := max(0, i-12); k < i; k++ {
-		switch m.low(k) {
-		case "fatter", "thicker", "fattest", "thickest", "wider", "widest", "fuller", "fullest", "diameter", "taper", "tapers", "tapering", "tapered":
+		if fatness[m.low(k)] {
 			return true
 		}
 	}
@@ -376,8 +362,7 @@ func (m *maker) thickness(i int) bool {
 // workedTo tells "picked out below to the point", how far fibres hang, from where a part ends.
 func (m *maker) workedTo(i int) bool {
 	for k := i - 1; k >= 0 && !m.mark(k); k-- {
-		switch m.low(k) {
-		case "picked", "teased", "brushed", "combed", "trimmed", "clipped", "pulled":
+		if workedOut[m.low(k)] {
 			return m.low(i) == "to" || m.low(i) == "down"
 		}
 	}
@@ -445,7 +430,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		}
 	case kStretch:
-		if x.word == "share" && m.stretches == 0 && m.nounSaid() && (len(m.said) > 1 && withThing(c, i) || c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
+		if x.word == ofShare && m.stretches == 0 && m.nounSaid() && (len(m.said) > 1 && withThing(c, i) || c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
 			m.note(x.from, x.to, "of a stretch alone, kept as said")
 			return
 		}
@@ -453,8 +438,8 @@ func (m *maker) place(c clause, i int, prep string) {
 	case kStart:
 		switch {
 		case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
-			m.low(x.to-1) == "shoulder" && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
-			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == "shoulder" && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
+			m.low(x.to-1) == lexicon.Shoulder && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
+			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == lexicon.Shoulder && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
 			remark()
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
 			if n := len(m.said); n > 0 {
@@ -489,7 +474,7 @@ func (m *maker) place(c clause, i int, prep string) {
 			remark()
 		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 			to(x.l)
-		case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && m.low(x.from) == "ending" && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
+		case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && endingWords[m.low(x.from)] && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
 			m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: x.l.Of, Reach: true, Text: m.text(x.from, x.to)}})
 		case m.act == lexicon.ActTies:
 			m.tied(x, x.l)
@@ -540,7 +525,6 @@ func (m *maker) place(c clause, i int, prep string) {
 }
 
 // sides are what of a feather is turned somewhere.
-var sides = map[string]bool{"side": true, "edge": true, "face": true, "sides": true, "edges": true}
 
 // withThing tells "with a dusting of mole for the front third": the stretch is of what it is with.
 func withThing(c clause, i int) bool {
@@ -579,14 +563,14 @@ func (m *maker) countedFromEye(x chunk) bool {
 		return false
 	}
 	last := m.low(x.to - 1)
-	return last == "eye" || last == role.Bead
+	return last == lexicon.CountEye || last == role.Bead
 }
 
 // stretch1 takes a stretch of the shank: where the part lies.
 func (m *maker) stretch1(c clause, i int) {
 	x := c.chunks[i]
 	p := m.part
-	if x.word == "share" {
+	if x.word == ofShare {
 		if !m.std.Spans {
 			m.note(x.from, x.to, "where it stands; no value of its own")
 			return

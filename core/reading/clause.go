@@ -228,7 +228,7 @@ func (t *stretch) supposes(c clause) bool {
 // makesIt tells a clause of what something makes of another.
 func (t *stretch) makesIt(c clause) bool {
 	for k := c.from() + 1; k+1 < c.to(); k++ {
-		if (t.low(k) == "makes" || t.low(k) == "keeps" || t.low(k) == "gives") && (t.low(k+1) == "it" || t.low(k+1) == "them") {
+		if makesIt[t.low(k)] && (t.low(k+1) == "it" || t.low(k+1) == "them") {
 			return true
 		}
 	}
@@ -408,7 +408,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
 			return saysAside
 		}
-		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && (t.low(last.from) == "does" || t.low(last.from) == "do") { // "A dark starling does where snipe is not to be had"
+		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && willDo[t.low(last.from)] { // "A dark starling does where snipe is not to be had"
 			return saysElse
 		}
 		if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."

@@ -6,6 +6,8 @@ import (
 	"strings"
 
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -26,7 +28,7 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 	if m := wireWord.FindStringSubmatch(l); m != nil {
 		return is(1, "wire", m[1]+"X"+wireCode(m[2]))
 	}
-	if v, n := t.number(i); n > 0 && v.Low >= 1 && v.Low <= 8 && (t.low(i+n) == "sizes" || t.low(i+n) == "size" || t.low(i+n) == "numbers") { // "two sizes long in the shank"
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && v.Low <= 8 && (sizeWords[t.low(i+n)] || numberWords[t.low(i+n)]) { // "two sizes long in the shank"
 		w := t.low(i + n + 1)
 		if w == "long" || w == "longer" || w == "short" || w == "shorter" {
 			k := n + 2
@@ -36,15 +38,15 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 			return is(k, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
 		}
 	}
-	if v, n := t.number(i); n > 0 && t.low(i+n) == "extra" && v.Low >= 1 { // "two extra long"
-		switch w := t.low(i + n + 1); w {
-		case "long", "short":
+	if v, n := t.number(i); n > 0 && oneMore[t.low(i+n)] && v.Low >= 1 { // "two extra long"
+		switch w := t.low(i + n + 1); {
+		case w == "long" || w == "short":
 			return is(n+2, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
-		case "fine", "heavy", "strong", "stout":
+		case wireWeights[w]:
 			return is(n+2, "wire", v.String()+"X"+wireCode(w))
 		}
 	}
-	if v, n := t.number(i); n > 0 && v.Low >= 1 && t.low(i+n) == "times" && t.low(i+n+1) == "extra" { // "three times extra long"
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && t.low(i+n) == lexicon.Times && oneMore[t.low(i+n+1)] { // "three times extra long"
 		if w := t.low(i + n + 2); w == "long" || w == "short" {
 			return is(n+3, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
 		}
@@ -55,14 +57,14 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 				return is(k, "shank", n+"X"+strings.ToUpper(w[:1]))
 			}
 		}
-		switch w := t.low(i + k); w {
-		case "long", "longer", "l", "short", "shorter", "s":
+		switch w := t.low(i + k); {
+		case w == "long" || w == "longer" || w == "l" || w == "short" || w == "shorter" || w == "s":
 			if t.low(i+k+1) == "shank" {
 				k++
 			}
 			return is(k+1, "shank", n+"X"+strings.ToUpper(w[:1]))
-		case "fine", "f", "heavy", "strong", "stout", "h":
-			if t.low(i+k+1) == "wire" {
+		case wireWeights[w]:
+			if t.low(i+k+1) == string(material.Wire) {
 				k++
 			}
 			return is(k+1, "wire", n+"X"+wireCode(w))
@@ -71,7 +73,7 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 	if l == "shank" && (next == "long" || next == "short") && t.low(i+2) == "by" { // "with the shank long by two numbers"
 		if v, n := t.number(i + 3); n > 0 && v.Low >= 1 {
 			k := i + 3 + n
-			if t.low(k) == "numbers" || t.low(k) == "sizes" || t.low(k) == "number" || t.low(k) == "size" {
+			if numberWords[t.low(k)] || sizeWords[t.low(k)] {
 				k++
 			}
 			return is(k-i, "shank", v.String()+"X"+strings.ToUpper(next[:1]))
@@ -121,7 +123,7 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 		y, ey := hook.ParseSize(b)
 		return x, y, ex == nil && ey == nil && x >= 2 && y > x
 	}
-	if base := strings.TrimRight(tok.Low, "thrdns"); base != tok.Low && isDigits(base) && base != "" && t.low(i+1) == "size" { // "of the 7th size"
+	if base := strings.TrimRight(tok.Low, "thrdns"); base != tok.Low && isDigits(base) && base != "" && sizeWords[t.low(i+1)] { // "of the 7th size"
 		if n, err := hook.ParseSize(base); err == nil {
 			return n, n, true
 		}
@@ -140,7 +142,7 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 // sizesAt reads a size, a range or a list of sizes at token i.
 func (t *stretch) sizesAt(i int) (chunk, bool) {
 	k := i
-	for t.low(k) == "#" || t.low(k) == "size" || t.low(k) == "sizes" || t.low(k) == "no" || t.low(k) == "nos" || t.low(k) == "nr" || t.low(k) == "number" || k > i && t.low(k) == "." || t.low(k) == "about" && k == i || t.low(k) == "say" && k == i {
+	for sizeWords[t.low(k)] || numberWords[t.low(k)] || k > i && t.low(k) == "." || t.low(k) == "about" && k == i || t.low(k) == "say" && k == i {
 		k++
 	}
 	if k > i && (t.low(k) == "a" || t.low(k) == "an") {
@@ -165,7 +167,7 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 			j++
 		}
 		x, y, more := t.sizeAt(j)
-		if !more || t.otherThan(j) || t.low(j+1) == "extra" || t.low(k) == "," && t.toks[j].Kind != t.toks[at].Kind || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
+		if !more || t.otherThan(j) || oneMore[t.low(j+1)] || t.low(k) == "," && t.toks[j].Kind != t.toks[at].Kind || t.low(k) == "or" && strings.Contains(t.low(j), "/0") && x != a && false {
 			break
 		}
 		if t.low(j-1) == "or" && (t.is(j+1, cTowards) > 0 || t.is(j+1, cInCase) > 0 || t.is(j+1, cWhen) > 0) { // "12, or 14 towards evening"
@@ -197,13 +199,13 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 // otherThan tells a number that counts something from a hook's size.
 func (t *stretch) otherThan(i int) bool {
 	next := t.low(i + 1)
-	if n := t.is(i+1, cWhatElse); n > 0 && t.is(i+1, cHookPlain) == 0 && t.toks[i].Kind == measure.Word && t.is(i+1, cQuality)+t.is(i+1, cPreposition) == 0 && hookStyles[next] == "" && next != "hook" && next != "hooks" { // "three half hitches"
+	if n := t.is(i+1, cWhatElse); n > 0 && t.is(i+1, cHookPlain) == 0 && t.toks[i].Kind == measure.Word && t.is(i+1, cQuality)+t.is(i+1, cPreposition) == 0 && hookStyles[next] == "" && !hookWords[next] { // "three half hitches"
 		return true
 	}
 	if t.capital(i+1) && t.is(i+1, cMonth) > 0 { // "3 May"
 		return true
 	}
-	if next == "size" || next == "sizes" || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
+	if sizeWords[next] || next == "#" || next == "x" && t.toks[i+1].Joined { // "two size 6 hooks"
 		return true
 	}
 	return i+1 < len(t.toks) && (next == "mm" || next == "%" || next == "°" || next == "degree" || next == "degrees" || t.counts(i+1) != "" || t.is(i+1, cTurns) > 0 || next == "of" || next == "years" || next == "minutes" || next == "to" && t.low(i+2) == "the" || t.is(i+1, cNoun) > 0 && t.is(i+1, cHookPlain) == 0)
@@ -394,7 +396,19 @@ func (m *maker) demo(c clause) bool {
 
 func (m *maker) hookField(x chunk, loose *string) {
 	spec := m.part.Hook
-	to := map[string]*string{"shank": &spec.Shank, "wire": &spec.Wire, "style": &spec.Style, "barb": &spec.Barb, "eye": &spec.Eye, "loose shank": loose}[x.word]
+	to := loose
+	switch x.word {
+	case lexicon.HookShank:
+		to = &spec.Shank
+	case lexicon.HookWire:
+		to = &spec.Wire
+	case lexicon.HookStyle:
+		to = &spec.Style
+	case lexicon.HookBarb:
+		to = &spec.Barb
+	case lexicon.HookEye:
+		to = &spec.Eye
+	}
 	if *to == "" || x.word == "shank" && *to == "standard" || x.word == "style" && strings.HasPrefix(m.low(x.to), role.Hook) && hookStyles[m.low(x.from-1)] == "" && m.is(x.from-1, cNoun) == 0 && m.is(x.from-2, cArticle) > 0 { // "a shrimp, tied on a streamer hook"
 		*to = x.basis
 	}
@@ -431,7 +445,7 @@ func (m *maker) fishing(c clause) bool {
 		if m.low(k) == "also" { // "although he also fishes it on a 12"
 			return false
 		}
-		if l := m.low(k); l == "fishing" || l == "fished" || l == "fish" || l == "fishes" {
+		if fished[m.low(k)] {
 			return true
 		}
 	}

@@ -244,7 +244,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	p.to = k
-	if p.lastNoun == material.Thread && len(p.colour) == 1 && (p.colour[0] == "gold" || p.colour[0] == "silver") && t.std.Name != role.Thread { // "gold thread"
+	if p.lastNoun == material.Thread && len(p.colour) == 1 && gilt[p.colour[0]] && t.std.Name != role.Thread { // "gold thread"
 		p.lastNoun = material.Tinsel
 	}
 	if p.lastNoun == "" && tinselish(placed{phrase: p}) {
@@ -255,7 +255,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 
 // leadIn reads what stands before the words of a phrase: an article, how many, how much.
 func (t *stretch) leadIn(p *phrase, k int) int {
-	if t.low(k) == "some" { // "some fifteen fibres"
+	if beforeSome[t.low(k)] { // "some fifteen fibres"
 		if _, n := t.number(k + 1); n > 0 && t.countsHere(k+1, n) {
 			k++
 		}
@@ -431,7 +431,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		}
 	}
 	if c, n := t.colour(k); n > 0 {
-		if t.low(k+n) == "side" && (t.is(k+n+1, cPreposition) > 0 || t.is(k+n+1, cQuality) > 0 || t.is(k+n+1, cPlain) > 0) { // "blue side out"
+		if sides[t.low(k+n)] && (t.is(k+n+1, cPreposition) > 0 || t.is(k+n+1, cQuality) > 0 || t.is(k+n+1, cPlain) > 0) { // "blue side out"
 			p.prep = append(p.prep, t.lows(k, k+n+2))
 			return n + 2
 		}
@@ -443,7 +443,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 			return 0
 		}
 		p.colour = append(p.colour, c)
-		if t.is(k+n, cColoured) > 0 || t.low(k+n) == "colour" || t.low(k+n) == "color" {
+		if t.is(k+n, cColoured) > 0 || colourWords[t.low(k+n)] {
 			n++
 		}
 		return n
@@ -483,11 +483,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	}
 	if n := t.is(k, cGrade); n > 0 {
 		switch {
-		case t.low(k) == "size" && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number:
+		case sizeWords[t.low(k)] && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number:
 			n = 2
-		case t.low(k) == "extra" && t.is(k+1, cGrade) > 0:
+		case oneMore[t.low(k)] && t.is(k+1, cGrade) > 0:
 			n = 2
-		case t.low(k) == "size":
+		case sizeWords[t.low(k)]:
 			return 0
 		}
 		p.grade = append(p.grade, t.lows(k, k+n))
@@ -502,7 +502,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if n := t.is(k, cNoun); n > 0 && !t.otherThing(p, k) {
 		return t.named(p, k, n, true)
 	}
-	if t.low(k) == "back" && t.low(k+1) == "over" { // "two fibres back over the body"
+	if backWords[t.low(k)] && t.low(k+1) == "over" { // "two fibres back over the body"
 		return 0
 	}
 	if n := t.is(k, cAdjective); n > 0 && (t.is(k, cGrowsOn) == 0 || p.noun || t.nounFollows(k+n) || t.grownOn(k)) {
@@ -703,7 +703,7 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 	if plainUnit == 0 { // a word of the name as well
 		return 0
 	}
-	if of == lexicon.CountStrip && p.count == nil && len(p.name) > 0 && t.low(k) == "strip" { // "latex strip"
+	if of == lexicon.CountStrip && p.count == nil && len(p.name) > 0 && t.low(k) == lexicon.CountStrip { // "latex strip"
 		return 0
 	}
 	if of == lexicon.CountStrip && !p.one && t.atStart(k) && t.atEnd(k+1) { // "(strip)" tells the shape
@@ -754,7 +754,7 @@ func (t *stretch) placeOnBird(j int) int {
 // dyed reads "dyed yellow" after a material: what it was dyed is its colour, in place of
 // the one that took the dye.
 func (t *stretch) dyed(p *phrase, k int) int {
-	if t.low(k) != "dyed" || !p.noun {
+	if !dyedWords[t.low(k)] || !p.noun {
 		return 0
 	}
 	end := k + 1
@@ -773,12 +773,10 @@ func (t *stretch) dyed(p *phrase, k int) int {
 		return 0
 	}
 	colour := t.lows(k+1, end)
-	switch strings.Join(p.colour, " and ") {
-	case "", "white", "natural", "cream", "natural white":
-		p.colour = []string{colour}
-	default: // "grizzle dyed olive"
-		p.colour = append(p.colour, colour)
+	if undyed[strings.Join(p.colour, " and ")] {
+		p.colour = nil
 	}
+	p.colour = append(p.colour, colour) // "grizzle dyed olive"
 	p.prep = append(p.prep, "dyed")
 	return end - k
 }
@@ -897,7 +895,7 @@ func (t *stretch) colour(k int) (string, int) {
 	if j == k+1 && t.shadeAlone(k) {
 		return t.low(k), 1
 	}
-	if t.is(k, cColoured) == 0 && (t.low(k) == "colour" || t.low(k) == "color") && t.low(k+1) == "of" { // "colour of straw"
+	if t.is(k, cColoured) == 0 && colourWords[t.low(k)] && t.low(k+1) == "of" { // "colour of straw"
 		j := t.pastArticle(k + 2)
 		if n := t.is(j, cColour); n > 0 {
 			return t.lows(j, j+n), j + n - k
@@ -928,9 +926,9 @@ func (t *stretch) colour(k int) (string, int) {
 		}
 	}
 	last := j + n - 1
-	if t.low(k) == "medium" && j > k { // "medium copper wire" is of medium gauge
+	if middling[t.low(k)] && j > k { // "medium copper wire" is of medium gauge
 		switch kind, _ := t.headKind(last + 1); {
-		case material.IsMetal(t.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip, t.low(last+1) == "chenille":
+		case material.IsMetal(t.low(last)), kind == material.Wire, kind == material.Tinsel, kind == material.Rubber, kind == material.Strip, t.low(last+1) == lexicon.Chenille:
 			return "", 0
 		}
 	}
@@ -950,9 +948,7 @@ func (t *stretch) colour(k int) (string, int) {
 // shadeAlone tells whether "dark", "light" or "pale" stands right before a feather, a hair
 // or a fur, where it is the colour by itself.
 func (t *stretch) shadeAlone(k int) bool {
-	switch t.low(k) {
-	case "dark", "light", "pale":
-	default:
+	if !lightness[t.low(k)] {
 		return false
 	}
 	if t.std.Form == role.FormHook || t.std.Name == role.Thread || !t.nounFollows(k+1) || t.is(k+2, cColoured) > 0 {
@@ -965,7 +961,7 @@ func (t *stretch) shadeAlone(k int) bool {
 	case material.Hair, material.Hackle, material.Feather, material.Slip, material.Fibre, material.Biot, material.Quill, material.Plume:
 		return true
 	case material.Fur:
-		return t.low(k) != "light" || t.low(k+1) != "dubbing"
+		return t.low(k) != lexicon.ShadeLight || t.low(k+1) != lexicon.Dubbing
 	}
 	return false
 }
@@ -983,20 +979,14 @@ func (t *stretch) notColour(from, last int) bool {
 	if t.is(next, cMarking) > 0 {
 		return true
 	}
-	switch t.low(next) {
-	case "winged", "tailed", "bar", "bars", "edge", "edges", "stripe", "stripes", "band", "bands", "spot", "spots", "eye", "end", "ends":
+	switch word := t.low(last); {
+	case ofPart[t.low(next)], beasts[word]:
 		return true
-	}
-	switch t.low(last) {
-	case "hare", "mole":
-		return true
-	case "bronze":
-		return t.low(next) == "mallard"
-	case "brass":
-		return t.std.Form == role.FormBead && t.colouredBefore(from) || t.low(next) == "bead" || t.low(next) == "beads" || t.low(next) == "cone" || t.low(next) == "bodied"
-	case "ash":
-		return t.low(next) == "wood"
-	case "natural":
+	case colourOf[word] != "":
+		return t.low(next) == colourOf[word]
+	case word == lexicon.Brass:
+		return t.std.Form == role.FormBead && t.colouredBefore(from) || ofBrass[t.low(next)]
+	case word == lexicon.Natural:
 		return false
 	}
 	return from > last

@@ -79,7 +79,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			continue
 		}
 		_, k := inlineRib.Match(toks, i)
-		if k == 0 && toks[i].Low == "rib" && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
+		if k == 0 && toks[i].Low == role.Rib && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
 		if n := r.turnsOfRib(toks, i); n > 0 && len(pieces) == 1 { // "w/ 6 turns red wire"
@@ -218,7 +218,7 @@ func (r *reader) threadOn(toks []measure.Token, i int) int {
 		return 0
 	}
 	for j := k; j < min(k+4, len(toks)) && toks[j].Kind == measure.Word; j++ {
-		if (toks[j].Low == "thread" || toks[j].Low == "silk") && (j > k || k > i+1) {
+		if threadWords[toks[j].Low] && (j > k || k > i+1) {
 			return k
 		}
 	}
@@ -376,7 +376,7 @@ func hackleOver(toks []measure.Token, i int) int {
 		return 0
 	}
 	for k := i + 2; k+1 < min(i+7, len(toks)) && toks[k].Kind == measure.Word; k++ {
-		if toks[k].Low == "hackle" && toks[k+1].Low == "over" {
+		if toks[k].Low == role.Hackle && toks[k+1].Low == "over" {
 			return 2
 		}
 	}

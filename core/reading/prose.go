@@ -165,7 +165,7 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 				if pieces[k].label != told && pieces[k].label != someWhere { // another part of the same sentence
 					break
 				}
-				if p.makes && pieces[k].label != role.Rib && pieces[k].label != "flash" || pieces[k].label == someWhere {
+				if p.makes && pieces[k].label != role.Rib && pieces[k].label != role.Flash || pieces[k].label == someWhere {
 					pieces[k].label = p.label
 				}
 			}
@@ -1052,7 +1052,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 	}
 	for k := c.from() + 1; k+2 < c.to(); k++ { // "I put on the wing"
-		if (t.low(k) == "put" || t.low(k) == "puts") && t.low(k+1) == "on" && t.is(k-1, cPerson) > 0 {
+		if puts[t.low(k)] && t.low(k+1) == "on" && t.is(k-1, cPerson) > 0 {
 			if label := t.partNamed(k+2, c.to()); label != "" {
 				return label
 			}
@@ -1061,7 +1061,7 @@ func (t *stretch) subject(c clause, next clause) string {
 	if c.chunks[0].kind == kStandsFor && t.low(c.from()) == "who" { // "for those who find upright wings a trial"
 		return ""
 	}
-	if k := t.afterArticle(c.from()); t.low(k) == "dubbing" && (t.is(k+1, cAuxiliary) > 0 && c.has(kThing) || c.first && k+1 == c.to() && k > c.from()) { // "dubbing is olive seal"
+	if k := t.afterArticle(c.from()); t.low(k) == lexicon.Dubbing && (t.is(k+1, cAuxiliary) > 0 && c.has(kThing) || c.first && k+1 == c.to() && k > c.from()) { // "dubbing is olive seal"
 		return "body"
 	}
 	verb := false
@@ -1080,7 +1080,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		if i > 0 && c.chunks[i-1].kind == kAnd && t.between(c, i) { // "between it and the bead"
 			continue
 		}
-		if w := t.low(x.from - 1); x.kind == kPart && (w == "down" || w == "along" || w == "up" || w == "round") { // "wound together down the body"
+		if w := t.low(x.from - 1); x.kind == kPart && alongWords[w] { // "wound together down the body"
 			continue
 		}
 		at, end := x.from, x.to
@@ -1114,7 +1114,7 @@ func (t *stretch) subject(c clause, next clause) string {
 			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 				continue
 			case std.Name == role.Eyes:
-				if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == "eye" {
+				if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
 					continue
 				}
 			case everyday[label] && !(k+n == c.to() && t.low(k-1) == "the" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActTies && std.Form == role.FormPost) && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
@@ -1196,9 +1196,6 @@ func (t *stretch) partWished(c clause) string {
 	}
 	return ""
 }
-
-// whereOnly are the words behind which a hook is only where something is tied.
-var whereOnly = map[string]bool{"under": true, "over": true, "along": true, "behind": true, "above": true, "below": true, "beneath": true, "round": true, "around": true, "of": true, "to": true}
 
 // beforeArticle gives the token before a noun and its article.
 func (t *stretch) beforeArticle(k int) int {
@@ -1327,7 +1324,7 @@ func (t *stretch) nounElse(p piece, own string) bool {
 // toMake gives the part that a clause says something is done for: "to make a head".
 func (t *stretch) toMake(c clause) string {
 	for k := c.from(); k+1 < c.to(); k++ {
-		if w := t.low(k); w != "make" && w != "form" {
+		if !toMakes[t.low(k)] {
 			continue
 		}
 		if label := t.partNamed(k+1, c.to()); label != "" {
@@ -1432,10 +1429,10 @@ func (t *stretch) threadOf(c clause, k int, label string) bool {
 // alongBody tells a hackle that goes along the body: it follows the rib, or lies over the fur.
 func (t *stretch) alongBody(c clause) bool {
 	for k := c.from(); k < c.to(); k++ {
-		switch t.low(k) {
-		case "follows", "follow", "followed", "palmered":
+		switch word := t.low(k); {
+		case follows[word]:
 			return true
-		case "to": // "wound back to the tail"
+		case word == "to": // "wound back to the tail"
 			if label, n := t.role(t.pastArticle(k + 1)); n > 0 && label == role.Tail && t.wound(c) && t.is(k-1, cBackAgain) > 0 {
 				return true
 			}
@@ -1457,12 +1454,10 @@ func (t *stretch) made(c clause) string {
 				}
 			}
 		}
-		if (t.low(x.from) == "serves" || t.low(x.from) == "serve" || t.low(x.from) == "served") && t.low(x.to) == "as" && c.to() == x.to+2 && i > 0 { // "a tuft of white yarn serves as breathers"
+		if serves[t.low(x.from)] && t.low(x.to) == "as" && c.to() == x.to+2 && i > 0 { // "a tuft of white yarn serves as breathers"
 			return role.Label(t.text(x.to+1, x.to+2))
 		}
-		switch t.low(x.from) {
-		case "make", "makes", "made", "form", "forms", "formed", "serve", "serves", "became", "become", "becomes":
-		default:
+		if !becomes[t.low(x.from)] {
 			continue
 		}
 		for _, y := range c.chunks[i+1 : min(i+3, len(c.chunks))] {
@@ -1500,7 +1495,7 @@ func (t *stretch) lastPart(c clause) string {
 // definiteHackle tells whether a piece speaks of a hackle that was named before.
 func (t *stretch) definiteHackle(p piece) bool {
 	for k := p.from; k+1 < p.to; k++ {
-		if t.is(k, cArticle) > 0 && (t.low(k+1) == "hackle") && t.low(k) == "the" {
+		if t.is(k, cArticle) > 0 && t.low(k+1) == role.Hackle && t.low(k) == "the" {
 			return true
 		}
 	}
@@ -1523,11 +1518,11 @@ func (t *stretch) byWord(c clause) string {
 		switch l := t.low(k); {
 		case l == role.Rib && k > c.from() && t.is(k-1, cThen)+t.is(k-1, cAnd) > 0 && k-1 == c.from() && t.is(k+1, cNoun) == 0 && c.has(kThing):
 			return role.Rib
-		case l == "ribbed" || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0 || t.is(k-1, cPerson) > 0):
+		case ribbers[l] || l == role.Rib && t.is(k-1, cNoun)+t.is(k-1, cColour) > 0 || l == role.Rib && t.is(k-1, cArticle) == 0 && (k == c.from() || k == c.from()+1 && t.is(k-1, cAnd) > 0 || t.is(k-1, cPerson) > 0):
 			return "rib"
-		case l == "whip" && (t.low(k+1) == "finisher" && c.has(kTurns) || t.low(k+1) == "finish" || t.low(k+1) == "finished" || t.low(k+1) == "finishes"):
+		case l == lexicon.Whip && finishers[t.low(k+1)] && (t.is(k, cEndsFly) > 1 || c.has(kTurns)):
 			return "head"
-		case l == "ribs" && k > c.from() && k+1 < c.to() && (t.is(k+1, cStandsFor) > 0 || t.is(k+1, cArticle) > 0 && t.is(k-1, cArticle) == 0): // "Oval silver ribs all of it"
+		case l == role.Rib+"s" && k > c.from() && k+1 < c.to() && (t.is(k+1, cStandsFor) > 0 || t.is(k+1, cArticle) > 0 && t.is(k-1, cArticle) == 0): // "Oval silver ribs all of it"
 			return role.Rib
 		case t.is(k, cEndsFly) > 0 && c.has(kPerson) && c.has(kThing) && t.is(k+1, cStandsFor) > 0 && t.onlyThread(c): // "He finished it with brown silk and clear varnish"
 			return role.Head
@@ -1536,7 +1531,7 @@ func (t *stretch) byWord(c clause) string {
 			return role.Head
 		case (l == role.Hackle || l == role.Wing) && k == c.from() && (t.low(k+1) == "it" || t.low(k+1) == "with"): // "hackle it with"
 			return l
-		case (l == "palmered" || l == "palmer") && !t.ofWound(c, k):
+		case palmers[l] && !t.ofWound(c, k):
 			return "body hackle"
 		}
 	}
@@ -1580,10 +1575,10 @@ func (t *stretch) byAct(c clause) string {
 		return role.Hook
 	}
 	for k := c.from(); k < c.to(); k++ {
-		if l := t.low(k); (l == "hook" || l == "hooks") && k < size {
+		if hookWords[t.low(k)] && k < size {
 			return "hook"
 		}
-		if hookStyles[t.low(k)] != "" || t.low(k) == "shank" || t.low(k) == "size" || t.low(k) == "on" && t.low(k+1) == "a" || t.low(k) == "on" && k+1 == size {
+		if hookStyles[t.low(k)] != "" || t.low(k) == string(measure.Shank) || sizeWords[t.low(k)] || t.low(k) == "on" && t.low(k+1) == "a" || t.low(k) == "on" && k+1 == size {
 			return "hook"
 		}
 	}
@@ -1657,7 +1652,7 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		}
 		for _, p := range ribFirst(c, before) {
 			for j := p.from; j < p.to; j++ {
-				if singular(t.low(j)) == singular(t.nounOf(x)) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == "flash")) && p.label != "" && p.label != role.Hook {
+				if singular(t.low(j)) == singular(t.nounOf(x)) && (t.is(j, cNoun) > 0 || t.counts(j) != "" && t.counts(j) != lexicon.CountFibre && t.counts(j) != lexicon.CountStrand || material.IsMetal(t.low(j)) && p.label == role.Rib || (t.is(j, cColour) > 0 || t.is(j, cAdjective) > 0) && x.kind == kThing && x.thing.definite && !x.thing.noun && (p.label == role.Rib || p.label == role.Flash)) && p.label != "" && p.label != role.Hook {
 					return p.label
 				}
 			}
@@ -1704,7 +1699,7 @@ func (t *stretch) byMaterial(list []chunk, last string) string {
 				return "weight"
 			}
 		case material.Fibre:
-			if p.unit == lexicon.CountFibre && (last == role.Thread || last == role.Hook || last == "weight" || last == role.Bead || last == "") {
+			if p.unit == lexicon.CountFibre && (last == role.Thread || last == role.Hook || last == string(material.Weight) || last == role.Bead || last == "") {
 				return "tail"
 			}
 		case material.Hackle:
@@ -1781,7 +1776,7 @@ func (t *stretch) onHook(c clause) int {
 		if (t.low(k) == "on" || t.low(k) == "in" || t.low(k) == "for") && !t.capital(k+1) {
 			j := t.pastArticle(k + 1)
 			for j < c.to() && j < k+6 {
-				if _, _, ok := t.sizeAt(j); ok || hookStyles[t.low(j)] != "" || t.low(j) == "size" {
+				if _, _, ok := t.sizeAt(j); ok || hookStyles[t.low(j)] != "" || sizeWords[t.low(j)] {
 					return k
 				}
 				j++

@@ -359,8 +359,8 @@ func (r *reader) line(n int, s string) {
 			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
 			continue
 		}
-		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == "hk" && (r.d.Find("hook") >= 0 || r.ofHackle(text)) {
-			g.roles = []string{"hackle"} // the hook was told before, or this is none
+		if label := strings.Trim(strings.ToLower(s[g.labelStart:g.labelEnd]), " .:=-—"); label == lexicon.ShortHook && (r.d.Find("hook") >= 0 || r.ofHackle(text)) {
+			g.roles = []string{role.Hackle} // the hook was told before, or this is none
 		}
 		if _, known := role.Find(g.roles[0]); !known && len(g.roles) == 1 { // "on: Size 10 wet", "with: Black thread"
 			switch {
@@ -371,7 +371,7 @@ func (r *reader) line(n int, s string) {
 			}
 		}
 		if shortBead(s[g.labelStart:g.labelEnd], text) {
-			g.roles = []string{"bead"}
+			g.roles = []string{role.Bead}
 		}
 		if std, _ := role.Find(g.roles[0]); std.Name == role.Tag && len(g.roles) == 1 && r.advises(s, g) { // "Tip: soak the quill for ten minutes"
 			r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[g.labelStart:]))
@@ -552,7 +552,7 @@ var columnJoint = regexp.MustCompile(`/|,| (?:and|or|&) `)
 func (r *reader) ofHackle(text string) bool {
 	t := newStretch(r.words, text, lexAt(text, 0, len(text)), "hackle")
 	for k := range t.toks {
-		if t.toks[k].Kind == measure.Number && k == 0 || hookStyles[t.low(k)] != "" || t.low(k) == "hook" || t.low(k) == "size" {
+		if t.toks[k].Kind == measure.Number && k == 0 || hookStyles[t.low(k)] != "" || hookWords[t.low(k)] || sizeWords[t.low(k)] {
 			return false
 		}
 	}
@@ -710,12 +710,11 @@ var listHeading = regexp.MustCompile(`(?i)\b(?:list|notebook|notes|flies|pattern
 // shortBead tells the label "bd" that is short for bead from the one that is
 // short for body, by what follows.
 func shortBead(label, text string) bool {
-	if strings.Trim(strings.ToLower(label), " .:=-—") != "bd" {
+	if strings.Trim(strings.ToLower(label), " .:=-—") != lexicon.ShortBead {
 		return false
 	}
 	for _, t := range measure.Lex(text) {
-		switch t.Low {
-		case "tungsten", "brass", "slotted", "bead", "countersunk":
+		if beadWords[t.Low] {
 			return true
 		}
 	}
@@ -950,7 +949,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	for k < len(toks) && (toks[k].Low == "*" || toks[k].Low == "_") { // "**Tail**: hen"
 		k++
 	}
-	if k+2 < len(toks) && toks[k].Low == "(" && (toks[k+1].Low == "optional" || toks[k+1].Low == "extra") && toks[k+2].Low == ")" {
+	if k+2 < len(toks) && toks[k].Low == "(" && freeWords[toks[k+1].Low] && toks[k+2].Low == ")" {
 		g.optional = true
 		k += 3
 		g.labelEnd = toks[k-1].End

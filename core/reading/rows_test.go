@@ -58,7 +58,7 @@ func asText(line string) string { return "Pattern: Candle Moth\n\n" + line + "\n
 
 // without runs a function while a row of the tree is away.
 func (t *tree) without(r lexicon.Row, do func()) {
-	if elsewhere[r.Class] {
+	if lexicon.Alone(r.Class) {
 		lexicon.Without(r, do)
 		return
 	}

@@ -330,8 +330,8 @@ var turnRules = []rule{
 		more, n := t.inFront(m.to - 1)
 		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + more.Low, High: v.High + more.High}, to: m.to - 1 + n}, n > 0 && t.std.Form == role.FormCollar
 	}},
-	{pattern: "opening", says: t2(kSpacing, "opening")},
-	{pattern: "even", says: t2(kSpacing, "even")},
+	{pattern: "opening", says: t2(kSpacing, spacedWider)},
+	{pattern: "even", says: t2(kSpacing, spacedEvenly)},
 }
 
 func t2(k kind, word string) func(*stretch, match) (chunk, bool) {
@@ -441,7 +441,7 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 var measureRules = []rule{
 	{pattern: "length", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("length").l
-		return chunk{kind: kLength, l: l, to: m.to}, l.Of != "finish" // "to finish, four turns"
+		return chunk{kind: kLength, l: l, to: m.to}, l.Of != role.Finish // "to finish, four turns"
 	}},
 	{pattern: "'x'|'×' length", says: func(t *stretch, m match) (chunk, bool) { // white bucktail x 1.5 shank
 		l := m.the("length").l
@@ -492,7 +492,7 @@ func (t *stretch) gaugeAt(i int) (chunk, bool) {
 		return chunk{kind: kMeasured, from: i, to: i + n, v: measure.Interval{Low: mm, High: mm}, basis: basis}, true
 	}
 	tok := t.toks[i]
-	if tok.Kind == measure.Number && (t.std.Name == role.Underweight || t.std.Name == role.Underbody) && tok.Value >= 0.005 && tok.Value <= 0.06 && (t.low(i+1) == "lead" || t.low(i+1) == "wire" || t.std.Name == role.Underweight && (i+1 == len(t.toks) || t.mark(i+1) && t.low(i+1) != `"`)) {
+	if tok.Kind == measure.Number && (t.std.Name == role.Underweight || t.std.Name == role.Underbody) && tok.Value >= 0.005 && tok.Value <= 0.06 && (leadWords[t.low(i+1)] || t.std.Name == role.Underweight && (i+1 == len(t.toks) || t.mark(i+1) && t.low(i+1) != `"`)) {
 		return across(1, tok.Value*measure.MMPerInch, "inches, as wire is sold")
 	}
 	number, name := tok, t.low(i+1)
@@ -526,7 +526,7 @@ func (t *stretch) strand() bool {
 	if t.strands == 0 {
 		t.strands = -1
 		for i := range t.toks {
-			if t.is(i, cLine) > 0 && (t.low(i) != "tippet" || t.low(i-1) != "pheasant") {
+			if t.is(i, cLine) > 0 && (t.is(i-1, cNoun)+t.is(i-1, cAdjective) == 0 || singular(t.low(i)) != lexicon.Tippet) {
 				t.strands = 1
 				break
 			}
@@ -609,7 +609,7 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		l.Low, l.High = measure.Round(l.Low*1.02, 6), measure.Round(l.High*1.25, 6)
 		n += m
 	}
-	if t.low(i+n) == "doubled" && l.Of != measure.MM && t.atEnd(i+n+1) { // "a gape doubled"
+	if doubling[t.low(i+n)] && l.Of != measure.MM && t.atEnd(i+n+1) { // "a gape doubled"
 		l.Low, l.High = 2*l.Low, 2*l.High
 		n++
 	}
@@ -787,7 +787,7 @@ var placeRules = []rule{
 		} else if t.low(m.from) == "opposite" {
 			way = ""
 		}
-		if t.low(m.from) == "from" && (t.low(m.from-1) == "back" || t.low(m.from-1) == "away" || t.low(m.from-1) == "forward") {
+		if t.low(m.from) == "from" && backWords[t.low(m.from-1)] {
 			return chunk{}, false
 		}
 		return chunk{kind: kStart, l: l, word: way}, true
@@ -795,13 +795,13 @@ var placeRules = []rule{
 	{pattern: "ends article? number 'mark'|'point'?", says: func(t *stretch, m match) (chunk, bool) { // "to two thirds", counted from the bend
 		v, text := m.the("number").v, t.text(m.from, m.to)
 		l := measure.Length{Low: 1 - v.High, High: 1 - v.Low, Of: measure.Shank, Text: text}
-		marked := t.low(m.to-1) == "mark" || t.low(m.to-1) == "point"
+		marked := markWords[t.low(m.to-1)]
 		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 1 && t.spans() && (marked || t.atEnd(m.to))
 	}},
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)
-		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && l.Of != "finish" && !(l.IsPart() && t.shapeAt(m.the("position").from)) && !t.ofThing(m.to) // not "the tag end of the thread"
+		return chunk{kind: kEnd, l: l}, !threadPlace(l) && t.low(m.the("position").from) != "of" && l.Of != role.Finish && !(l.IsPart() && t.shapeAt(m.the("position").from)) && !t.ofThing(m.to) // not "the tag end of the thread"
 	}},
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
@@ -815,7 +815,7 @@ var placeRules = []rule{
 	}},
 	{pattern: "'from'? position 'to' position", says: func(t *stretch, m match) (chunk, bool) {
 		both := m.all("position")
-		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart() && (t.spans() || t.low(m.from) == "from" || t.low(m.from) == "eye")
+		return t.betweenPlaces(m, both[0].l, both[1].l), !both[0].l.IsPart() && (t.spans() || t.low(m.from) == "from" || t.low(m.from) == lexicon.CountEye)
 	}},
 	{pattern: "'from' article? part 'to' article? part", says: func(t *stretch, m match) (chunk, bool) { // a hackle from head to tail
 		both := m.all("part")
@@ -874,13 +874,13 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 	}
 	if from, to, n := measure.ScanStretch(t.toks, i); n > 0 {
 		from.Text, to.Text = t.text(i, i+n), t.text(i, i+n)
-		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: "share"})
+		out = append(out, chunk{kind: kStretch, from: i, to: i + n, l: from, end: to, word: ofShare})
 	}
 	for k := i + 2; k < min(i+6, len(t.toks)-2); k++ { // "over the rear half of the body", of the body itself
 		if t.low(k) == "of" && t.low(k+1) == "the" && t.low(k+2) == t.std.Name && t.std.Form == role.FormWound {
 			if from, to, n := measure.ScanStretch(t.toks[:k], i); n == k-i {
 				from.Text, to.Text = t.text(i, k+3), t.text(i, k+3)
-				out = append(out, chunk{kind: kStretch, from: i, to: k + 3, l: from, end: to, word: "share"})
+				out = append(out, chunk{kind: kStretch, from: i, to: k + 3, l: from, end: to, word: ofShare})
 			}
 		}
 	}
@@ -929,7 +929,7 @@ var blendRules = []rule{
 	{pattern: "number 'part'|'parts' 'of'?", says: func(t *stretch, m match) (chunk, bool) {
 		v := m.the("number").v
 		_, colour := t.colour(m.to)
-		return chunk{kind: kShare, v: v, word: "parts"}, v.Low >= 1 && v.Low <= 10 && v.Low == v.High && (colour > 0 || t.nounFollows(m.to))
+		return chunk{kind: kShare, v: v, word: inParts}, v.Low >= 1 && v.Low <= 10 && v.Low == v.High && (colour > 0 || t.nounFollows(m.to))
 	}},
 	{pattern: "number 'part'|'parts' 'to' number 'part'|'parts'?", says: func(t *stretch, m match) (chunk, bool) {
 		both := m.all("number")
@@ -953,10 +953,10 @@ var blendRules = []rule{
 		v := m.the("number").v
 		parts := false
 		for k := 0; k < m.from; k++ {
-			parts = parts || t.low(k) == "parts" || t.low(k) == "part"
+			parts = parts || partWords[t.low(k)]
 		}
 		_, colour := t.colour(m.to)
-		return chunk{kind: kShare, v: v, word: "parts"}, parts && v.Low >= 1 && v.Low == v.High && v.Low <= 10 && (colour > 0 || t.nounFollows(m.to))
+		return chunk{kind: kShare, v: v, word: inParts}, parts && v.Low >= 1 && v.Low == v.High && v.Low <= 10 && (colour > 0 || t.nounFollows(m.to))
 	}},
 	{pattern: "'equal' 'parts'|'shares'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kRatio, v: measure.Interval{Low: 1, High: 1}, word: "equal"}, true
@@ -1000,7 +1000,7 @@ var relationRules = []rule{
 	{pattern: "article? rest article|pointer? noun_phrase", says: func(t *stretch, m match) (chunk, bool) {
 		at := m.the("noun_phrase").from
 		p, _ := t.noun(at)
-		return chunk{kind: kContinues, word: "rest", thing: &p}, p.noun && (t.low(at-1) == "of" || t.low(at-2) == "of")
+		return chunk{kind: kContinues, word: theRest, thing: &p}, p.noun && (t.low(at-1) == "of" || t.low(at-2) == "of")
 	}},
 	{pattern: "article? counted|counted_name 'left'|'remaining' 'over'? 'from' article? part", says: func(t *stretch, m match) (chunk, bool) { // the fibres left over from the tail
 		std, _ := role.Find(m.the("part").value)
@@ -1165,7 +1165,7 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 		return chunk{}, false
 	}
 	k := i + n
-	if t.low(k) == "#" || t.low(k) == "size" {
+	if t.low(k) == "#" || sizeWords[t.low(k)] {
 		k++
 	}
 	if t.is(k, cArticle) > 0 && t.low(k) != "the" && t.low(i) != "on" && t.low(i) != "for" { // "below a 12"
@@ -1217,13 +1217,13 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 		}
 	}
 	next := t.low(k) // "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
-	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || next == "mm" || next == "inch" || t.is(k, cTurns) > 0 || t.counts(k) != "" || next == "%" || next == "eye" || next == "×" {
+	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || notSize[next] || t.is(k, cTurns) > 0 || t.counts(k) != "" {
 		return chunk{}, false
 	}
-	if hookStyles[next] != "" && a == b && (t.low(k+1) == "hook" || t.low(k+1) == "hooks") { // "puts a bead on a size 12 nymph hook"
+	if hookStyles[next] != "" && a == b && hookWords[t.low(k+1)] { // "puts a bead on a size 12 nymph hook"
 		return chunk{}, false
 	}
-	if next == "hook" || next == "hooks" {
+	if hookWords[next] {
 		k++
 	}
 	return chunk{kind: kWhen, from: i, to: k, low: a, top: b}, true
@@ -1233,8 +1233,7 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 func (t *stretch) versionAt(i int) (chunk, bool) {
 	if (t.low(i) == "on" || t.low(i) == "in" || t.low(i) == "for") && t.low(i+1) == "the" {
 		for k := i + 2; k < i+5; k++ {
-			switch t.low(k) {
-			case "version", "versions", "variant", "form", "dressing":
+			if versionWords[t.low(k)] {
 				return chunk{kind: kWhen, from: i, to: k + 1}, true
 			}
 		}
@@ -1315,8 +1314,7 @@ func (t *stretch) sum(i int) (float64, int) {
 		if t.low(k) == "of" && t.low(k+1) == "it" {
 			k += 2
 		}
-		switch t.low(k) {
-		case "again", "more", "over", "besides", "extra":
+		if someMore[t.low(k)] {
 			return v.Low, k + 1 - i
 		}
 		return 0, 0

@@ -77,7 +77,7 @@ func Split(text string) []Piece {
 			for j := i + 1; j < min(i+7, len(lines)); j++ {
 				h, p, ok := label(j)
 				if ok && h == "" {
-					begins = p == "hook" || p == "hooks"
+					begins = hookWords[p]
 					break
 				}
 			}

@@ -57,14 +57,11 @@ func (t *tree) add(phrase string, c class, value string) {
 	at.senses = append(at.senses, sense{c, len(toks), value})
 }
 
-// elsewhere are the classes that are asked for by other means than a look at a token.
-var elsewhere = map[string]bool{"header": true, "hue": true, "kind": true, "filler": true, "spelling": true, "hook style": true, "shown": true, "thread lead": true, "sentence lead": true, "own way": true, "opener": true, "singular": true, "abbreviation": true, "form field": true, "whole feather": true, "column": true, "letter label": true, "terse label": true, "hazard": true, "hazard done": true, "fibre length": true}
-
-// newTree holds all rows of a lexicon.
+// newTree holds all rows of a lexicon but those that are asked for alone.
 func newTree(rows []lexicon.Row) *tree {
 	t := &tree{}
 	for _, r := range rows {
-		if elsewhere[r.Class] {
+		if lexicon.Alone(r.Class) {
 			continue
 		}
 		t.add(r.Phrase, classOf(r.Class), r.Value)

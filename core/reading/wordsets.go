@@ -1,0 +1,88 @@
+package reading
+
+import (
+	"mothledger/core/lexicon"
+	"mothledger/core/role"
+)
+
+// Words that are looked up by themselves. What each class of them is stands in the lexicon's classes.csv.
+var (
+	sizeWords    = lexicon.Set("size word")
+	numberWords  = lexicon.Set("number word")
+	hookWords    = lexicon.Set("hook word")
+	wireWeights  = lexicon.Set("wire weight")
+	oneMore      = lexicon.Set("one more")
+	fished       = lexicon.Set("fished")
+	threadWords  = lexicon.Set("thread word")
+	someMore     = lexicon.Set("again as often")
+	beforeSome   = lexicon.Set("indefinite")
+	anchors      = lexicon.Set("anchor")
+	whereOnly    = lexicon.Set("where only")
+	alongWords   = lexicon.Set("along")
+	sides        = lexicon.Set("side of a thing")
+	wholeWords   = lexicon.Set("whole")
+	resembles    = lexicon.Set("resembles")
+	fromEye      = lexicon.Set("from the eye")
+	acrossBefore = lexicon.Set("dimension across")
+	fatness      = lexicon.Set("fatness")
+	workedOut    = lexicon.Set("worked out")
+	gradedKinds  = lexicon.Set("sold by width")
+	roundPost    = lexicon.Set("round a post")
+	cones        = lexicon.Set("cone")
+	makesIt      = lexicon.Set("makes it so")
+	willDo       = lexicon.Set("will do")
+	gilt         = lexicon.Set("tinsel colour")
+	colourWords  = lexicon.Set("colour word")
+	undyed       = lexicon.Set("undyed")
+	lightness    = lexicon.Set("lightness")
+	middling     = lexicon.Set("middling")
+	ofPart       = lexicon.Set("of a part")
+	beasts       = lexicon.Set("beast")
+	colourOf     = lexicon.Values("colour of a name")
+	ofBrass      = lexicon.Set("made of brass")
+	follows      = lexicon.Set("along a body")
+	becomes      = lexicon.Set("becomes")
+	serves       = lexicon.Set("serves")
+	toMakes      = lexicon.Set("to make")
+	finishers    = lexicon.Set("finisher")
+	palmers      = lexicon.Set("palmer word")
+	ribbers      = lexicon.Set("rib word")
+	puts         = lexicon.Set("puts")
+	beadWords    = lexicon.Set("bead word")
+	freeWords    = lexicon.Set("in brackets")
+	versionWords = lexicon.Set("version")
+	leadWords    = lexicon.Set("lead word")
+	backWords    = lexicon.Set("backwards")
+	markWords    = lexicon.Set("a place marked")
+	partWords    = lexicon.Set("part of a blend")
+	notSize      = lexicon.Set("no size")
+	dyedWords    = lexicon.Set("dyed")
+	strandParts  = lexicon.Set("strand part")
+	turnedWords  = lexicon.Set("turned")
+	endingWords  = lexicon.Set("ending")
+	doubling     = lexicon.Set("doubling")
+)
+
+// wingLabel tells whether a part is the wing, which is the wings as well.
+func wingLabel(label string) bool { return singular(label) == role.Wing }
+
+// acts gives the deed that token i is a word for.
+func (t *stretch) acts(i int) string {
+	v, _ := t.as(i, cAct)
+	return v
+}
+
+// How turns are spaced, as a dressing keeps it, and what is told of it.
+const (
+	spacedEvenly = "even"
+	spacedWider  = "opening"
+)
+
+var spacingTold = map[string]string{spacedWider: "turns further apart towards the front", spacedEvenly: "turns equally far apart"}
+
+// What a chunk of a stretch or of a share is.
+const (
+	theRest = "rest"
+	ofShare = "share"
+	inParts = "parts"
+)
