@@ -149,7 +149,7 @@ func dryFly(f *fly) {
 	}
 	f.each(func(i int, p dressing.Part, std role.Role) {
 		wire := hookWire(p)
-		if w, _ := hook.ParseWire(wire); w > 0 || wire == "heavy" { // a code, or the word alone
+		if w, _ := hook.ParseWire(wire); w > 0 || wire == lexicon.HeavyWire { // a code, or the word alone
 			f.add("dry-heavy-wire", i, Question, common, "a dry fly floats by what is light", "a dry fly on %s wire", wire)
 		}
 		if std.Name == role.Underweight {

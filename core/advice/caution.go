@@ -1,6 +1,7 @@
 package advice
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -30,15 +31,22 @@ var (
 	furs  = []material.Kind{material.Fur, material.Wool}
 )
 
+// colourEnds are words that make a colour of what stands before them.
+var colourEnds = func() map[string]bool {
+	ends := maps.Clone(lexicon.Set("coloured"))
+	maps.Copy(ends, lexicon.Set("colour word"))
+	return ends
+}()
+
 var hazards = []hazard{
 	{"ultraviolet", sets, byName, nil, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
 	{"ultraviolet", sets, nil, byDoing, "cure it with the lamp turned away; never look into the beam or at a surface glowing under it", "ultraviolet light hurts the eyes"},
-	{"resin", sets, byName, nil, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
+	{lexicon.HazardResin, sets, byName, nil, "keep uncured resin off the skin, and read its label", "uncured resin can make the skin allergic"},
 	{"instant-glue", sets, byName, nil, "mind fingers and eyes, and air the room; read its label", "it bonds skin at once"},
 	{"solvent", sets, byName, nil, "air the room and keep flames away; read its label", "its solvents burn and their fumes harm"},
-	{"lead", heavy, byName, nil, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
+	{lexicon.HazardLead, heavy, byName, nil, "wash your hands after it; lead is restricted on many waters: check the rules where you fish", "lead is poisonous"},
 	{"dust", furs, nil, byDoing, "blend fur damp or under a cover, and do not breathe the dust", "fur dust irritates the lungs"},
-	{"dye", nil, nil, byDoing, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
+	{lexicon.HazardDye, nil, nil, byDoing, "wear gloves and follow the label of the dye", "dyes stain and some are poisonous"},
 	{"restricted", append(slices.Clone(skins), material.Unknown), byName, nil, "may be restricted: check the rules where you live", "the trade or possession of some wild birds and furs is regulated"},
 }
 
@@ -134,7 +142,7 @@ func shade(said, word string) bool {
 		}
 		next, _, _ := strings.Cut(after, " ")
 		next = strings.Trim(next, ",.;:()")
-		if material.IsColour(next) || next == "coloured" || next == "colored" || next == "colour" || next == "color" {
+		if material.IsColour(next) || colourEnds[next] {
 			return true
 		}
 		rest = after

@@ -18,6 +18,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/proportion"
@@ -398,8 +399,8 @@ func method(d dressing.Dressing, p dressing.Part) string {
 			return "parachute"
 		case has("palmer"):
 			return "palmered"
-		case has("beard"):
-			return "beard"
+		case has(lexicon.Beard):
+			return lexicon.Beard
 		}
 		return "collar"
 	case role.Wing:
@@ -443,7 +444,7 @@ func countFigures(p, v *dressing.Count) *Figures {
 	}
 	a, b := p.Interval(), v.Interval()
 	if p.Per != v.Per { // two each side are four in all
-		if p.Per == "side" {
+		if p.Per == dressing.PerSide {
 			a = measure.Interval{Low: 2 * a.Low, High: 2 * a.High}
 		} else {
 			b = measure.Interval{Low: 2 * b.Low, High: 2 * b.High}
@@ -573,7 +574,7 @@ func mainMaterial(a, b dressing.Material, m *Materials) Change {
 	}
 	if a.Colour != "" && b.Colour != "" && !m.anyColour {
 		switch m.Colour {
-		case "same", "inside":
+		case "same", material.Inside:
 		case "":
 			if !strings.EqualFold(a.Colour, b.Colour) {
 				change = Near
@@ -702,7 +703,7 @@ func wayWords(w string) string {
 		return "wound against the body"
 	case "with":
 		return "wound with the body"
-	case "collar", "beard":
+	case role.Collar, lexicon.Beard:
 		return "a " + w
 	}
 	return w
@@ -713,7 +714,7 @@ func (f Figures) say() string {
 	switch f.Of {
 	case "turn":
 		return fmt.Sprintf("%s turns instead of %s", f.VariantSaid, f.ParentSaid)
-	case "shank", "gape", "eye":
+	case string(measure.Shank), string(measure.Gape), string(measure.Eye):
 		return fmt.Sprintf("%s, %s of the %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
 	}
 	if f.Change == "more" || f.Change == "fewer" {

@@ -140,7 +140,7 @@ func judgeEssential(text string, parent, variant dressing.Dressing, parts []Depa
 		}
 	}
 	e.Kept, e.Why = IsKept, ""
-	colourGone := d.Materials != nil && (d.Materials.Colour == "outside" || d.Materials.Colour == "overlapping")
+	colourGone := d.Materials != nil && (d.Materials.Colour == material.Outside || d.Materials.Colour == material.Overlapping)
 	if d.Change == Replaced && (saysMaterial || !saysColour) || saysColour && colourGone {
 		e.Kept, e.Why = Lost, d.Sentence()
 	}

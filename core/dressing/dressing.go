@@ -141,6 +141,15 @@ func (d *Dressing) Contradict(lines []int, what, a, b string) {
 	d.Contradictions = append(d.Contradictions, Contradiction{lines, text, []string{a, b}})
 }
 
+// How turns are spaced.
+const (
+	SpacedEvenly = "even"
+	SpacedWider  = "opening" // wider and wider
+)
+
+// PerSide is the Per of a count that is of one side.
+const PerSide = "side"
+
 // Part is one part of a dressing, in tying order.
 type Part struct {
 	Line int    `json:"line"`
@@ -163,7 +172,7 @@ type Part struct {
 	TiedIn  measure.Length    `json:"tiedIn,omitzero"`
 	Turns   *measure.Interval `json:"turns,omitempty"`
 	Winding string            `json:"winding,omitempty"` // counter or with
-	Spacing string            `json:"spacing,omitempty"` // even or opening
+	Spacing string            `json:"spacing,omitempty"` // SpacedEvenly or SpacedWider
 	Hook    *Hook             `json:"hook,omitempty"`
 	Thread  *Thread           `json:"thread,omitempty"`
 	// DiameterMM is that of a bead, a wire or a thread.
@@ -290,7 +299,7 @@ type Count struct {
 	Low  float64 `json:"low"`
 	High float64 `json:"high"`
 	Of   string  `json:"of,omitempty"`
-	Per  string  `json:"per,omitempty"` // side, or absent for in all
+	Per  string  `json:"per,omitempty"` // PerSide, or absent for in all
 }
 
 // Interval is the count as a plain interval.

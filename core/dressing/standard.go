@@ -86,9 +86,9 @@ func (p Part) InWords() string {
 		say("in the same direction as the body")
 	}
 	switch p.Spacing {
-	case "even":
+	case SpacedEvenly:
 		say("evenly spaced")
-	case "opening":
+	case SpacedWider:
 		say("opening towards the head")
 	}
 	if !p.TiedIn.IsZero() {
@@ -153,7 +153,7 @@ func (p Part) hookInWords() string {
 	}
 	say(h.Style)
 	switch h.Barb {
-	case "flattened":
+	case lexicon.BarbFlattened:
 		say("barb flattened")
 	default:
 		say(h.Barb)
@@ -217,7 +217,7 @@ func (p Part) materialsInWords() string {
 	}
 	for _, m := range p.Alternatives {
 		w.WriteString(", or ")
-		if m.Name == "substitute" {
+		if m.Name == lexicon.Substitute {
 			w.WriteString("a ")
 		}
 		w.WriteString(m.inWords(""))
@@ -235,13 +235,13 @@ var (
 func (p Part) ledByCount() bool {
 	c := p.Count
 	return c != nil && len(p.Materials) == 1 && p.Materials[0].Name != "" && p.Materials[0].Share == 0 && !p.ledByAmount() && c.Low >= 1 &&
-		(c.Of == lexicon.CountFibre && !strings.Contains(p.Materials[0].Name, "hair") || c.Of == "eye" && strings.HasSuffix(p.Materials[0].Name, "eyes"))
+		(c.Of == lexicon.CountFibre && !strings.Contains(p.Materials[0].Name, "hair") || c.Of == lexicon.CountEye && strings.HasSuffix(p.Materials[0].Name, "eyes"))
 }
 
 func (p Part) countedInWords() string {
 	c, m := p.Count, p.Materials[0]
 	n := measure.Interval{Low: c.Low, High: c.High}
-	if c.Of == "eye" { // "2 stick on eyes": before the word, or it is so many eye lengths
+	if c.Of == lexicon.CountEye { // "2 stick on eyes": before the word, or it is so many eye lengths
 		m.Name, m.Preparation = strings.TrimSpace(strings.ReplaceAll(m.Preparation, ",", "")+" "+m.Name), ""
 	}
 	s := m.inWords("")
@@ -292,7 +292,7 @@ func (m Material) inWords(gauge string) string {
 	case m.Colour == "":
 	case s == "":
 		s = m.Colour
-	case several || isName(m.Colour, s) || m.Colour == "brass":
+	case several || isName(m.Colour, s) || m.Colour == lexicon.Brass:
 		s += " (" + m.Colour + ")"
 	default:
 		s = hyphened(m.Colour) + " " + s
@@ -301,7 +301,7 @@ func (m Material) inWords(gauge string) string {
 	for _, g := range strings.Split(size, ", ") {
 		switch {
 		case g == "":
-		case g == "thin" || g == "thick", g[0] >= '0' && g[0] <= '9' && (strings.HasSuffix(g, " mm") || strings.HasSuffix(g, "\"") || strings.HasSuffix(g, "mm")):
+		case g == lexicon.GradeThin || g == lexicon.GradeThick, g[0] >= '0' && g[0] <= '9' && (strings.HasSuffix(g, " mm") || strings.HasSuffix(g, "\"") || strings.HasSuffix(g, "mm")):
 			s = g + " " + s
 		default:
 			rest = append(rest, g)

@@ -82,3 +82,22 @@ const (
 	HookBarb  = "barb"
 	HookEye   = "eye"
 )
+
+// Single words that a value of the contract is.
+const (
+	BarbFlattened = "flattened"
+	HeavyWire     = "heavy"
+	Beard         = "beard" // a hackle below the hook alone
+	GradeThin     = "thin"
+	GradeThick    = "thick"
+)
+
+// What the rows of a hazard stand for that core/advice names.
+const (
+	HazardResin = "resin"
+	HazardLead  = "lead"
+	HazardDye   = "dye"
+)
+
+// Imitates is what a header that says what a fly stands for is kept under.
+const Imitates = "imitates"

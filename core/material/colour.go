@@ -111,9 +111,16 @@ const (
 	overlapLimit = 16
 )
 
+// How one colour lies to another.
+const (
+	Inside      = "inside"
+	Overlapping = "overlapping"
+	Outside     = "outside"
+)
+
 // CompareColours says how a colour phrase b lies to a: "same" where the words
-// are one, "inside" where nobody would tell them apart, "overlapping" where the
-// ranges meet, "outside" where not, and "" where either is not known.
+// are one, Inside where nobody would tell them apart, Overlapping where the
+// ranges meet, Outside where not, and "" where either is not known.
 func CompareColours(a, b string) string {
 	na, nb := plainColour(a), plainColour(b)
 	if na == nb {
@@ -132,11 +139,11 @@ func CompareColours(a, b string) string {
 	case err != nil:
 		return ""
 	case d < insideLimit:
-		return "inside"
+		return Inside
 	case d < overlapLimit:
-		return "overlapping"
+		return Overlapping
 	}
-	return "outside"
+	return Outside
 }
 
 func plainColour(c string) string {

@@ -200,7 +200,7 @@ func beginsWith(text, words string) bool {
 // Hue gives a drawing colour: that of the colour words, else one typical of the
 // material. stated is false where it is only typical.
 func Hue(name, colour string) (hex string, stated bool) {
-	if h, ok := Hex(colour); ok && colour != "natural" {
+	if h, ok := Hex(colour); ok && colour != lexicon.Natural {
 		return h, true
 	}
 	n := " " + strings.ReplaceAll(strings.ToLower(name), "-", " ") + " "
@@ -214,7 +214,7 @@ func Hue(name, colour string) (hex string, stated bool) {
 	}
 	if best != "" {
 		hue, said := shaded(nameHue[best], colour)
-		return hue, said || colour == "natural"
+		return hue, said || colour == lexicon.Natural
 	}
 	if h, ok := Hex(n); ok {
 		return h, false

@@ -122,9 +122,9 @@ func lexWord(s string, i int) Token {
 	return Token{Low: low.String(), Start: start, End: i, Kind: Word}
 }
 
-// counted are words after a figure with a decimal comma: "1,5 times", "2,5 turns".
+// counted are how words after a figure with a decimal comma begin: "1,5 times", "2,5 turns".
 // A list of sizes has none.
-var counted = []string{"mm", "cm", "times", "time", "x ", "×", "turn", "wrap", "winding", "shank", "gape", "gap", "eye", "inch"}
+var counted = append(lexicon.Phrases("counted behind a comma"), "x ")
 
 // decimalComma tells the comma of "2,5 turns" from that of "10,12,14".
 func decimalComma(s string, i int) bool {

@@ -1,5 +1,10 @@
 package measure
 
+import "mothledger/core/lexicon"
+
+// middles and fronts are words for the middle of a thing, and for the part of two in front.
+var middles, fronts = lexicon.Set("middle"), lexicon.Set("front part")
+
 // Places that are said without a number, in shanks: the shoulder of a fly, where
 // the wing and the hackle stand, and half way round the bend. From memory.
 const (
@@ -47,23 +52,21 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 		}
 		return n
 	}
-	switch low(toks, k) {
-	case "eye":
+	switch u := Unit(low(toks, k)); u {
+	case Eye:
 		return at(0, Shank, 1)
-	case "shoulder":
+	case lexicon.Shoulder:
 		return at(shoulder, Shank, 1)
-	case "bend":
+	case Bend:
 		return at(1, Shank, 1)
-	case "point":
-		return at(1, Point, 1)
-	case "barb":
-		return at(1, Barb, 1)
+	case Point, Barb:
+		return at(1, u, 1)
 	}
 	if v, n := scanRound(toks, i); n > 0 {
 		return v, n
 	}
-	switch low(toks, k) {
-	case "midway", "middle", "halfway", "mid", "centre", "center", "midpoint":
+	switch word := low(toks, k); {
+	case middles[word]:
 		if is(toks, k+1, "of") && is(toks, k+2, "the") && is(toks, k+3, "bend") { // the middle of the bend
 			return at(round(1+outermost/2), Shank, 4)
 		}
@@ -77,11 +80,11 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 			n = 2
 		}
 		return at(0.5, Shank, shankTail(n))
-	case "half":
+	case word == "half":
 		if is(toks, k+1, "way") {
 			return at(0.5, Shank, shankTail(2))
 		}
-	case "behind":
+	case word == "behind":
 		if is(toks, k+1, "the") && is(toks, k+2, "eye") {
 			return at(0, Shank, 3)
 		}
@@ -307,10 +310,10 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 		k = j + 1
 	}
 	a, b := 1.0, 1-v
-	switch side {
-	case "front", "forward", "second", "2nd", "last":
+	switch {
+	case fronts[side]:
 		a, b = v, 0
-	case "middle":
+	case middles[side]:
 		a, b = 0.5+v/2, 0.5-v/2
 	}
 	return Length{Low: a, High: a, Of: Shank}, Length{Low: round(b), High: round(b), Of: Shank}, k - i

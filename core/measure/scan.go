@@ -313,15 +313,15 @@ func eyeToBend(toks []Token, i int) int {
 	} else if !is(toks, k, "eye") { // "eye to bend"
 		return 0
 	}
-	for _, word := range []string{"eye", "bend"} {
+	for _, word := range []Unit{Eye, Bend} {
 		if is(toks, k, "the") {
 			k++
 		}
-		if !is(toks, k, word) {
+		if !is(toks, k, string(word)) {
 			return 0
 		}
 		k++
-		if word == "eye" {
+		if word == Eye {
 			if !is(toks, k, "to") {
 				return 0
 			}
@@ -368,8 +368,8 @@ func scanWay(toks []Token, v Interval, j int, parts Parts) (Length, int) {
 	if to && is(toks, k, "hook") {
 		k++
 	}
-	for word, u := range map[string]Unit{"point": Point, "barb": Barb, "bend": Bend} {
-		if to && is(toks, k, word) { // "half way to the point"
+	for _, u := range []Unit{Point, Barb, Bend} {
+		if to && is(toks, k, string(u)) { // "half way to the point"
 			return Length{Low: v.Low, High: v.High, Of: u, Reach: true}, k + 1 - j
 		}
 	}
@@ -432,13 +432,9 @@ func scanReach(toks []Token, i int, parts Parts) (Length, int) {
 	if is(toks, k, "hook", "hook's") {
 		hooked = 1
 	}
-	switch low(toks, k+hooked) {
-	case "point":
-		return at(Point, hooked+1)
-	case "barb":
-		return at(Barb, hooked+1)
-	case "bend":
-		return at(Bend, hooked+1)
+	switch u := Unit(low(toks, k+hooked)); u {
+	case Point, Barb, Bend:
+		return at(u, hooked+1)
 	}
 	if hooked == 0 {
 		if name, m := parts(toks[min(k, len(toks)):]); m > 0 && name != "hook" {

@@ -6,6 +6,8 @@
 package practice
 
 import (
+	_ "embed" // of the questions
+	"encoding/csv"
 	"fmt"
 	"mothledger/core/lexicon"
 	"mothledger/core/role"
@@ -32,20 +34,30 @@ type School struct {
 
 // Questions lists them; the first school of each holds where a club has chosen
 // none.
-var Questions = []Question{
-	{"nymph-tail", "How long is the tail of a nymph?", []School{{"half", "half the shank"}, {"three-quarters", "three quarters of the shank"}, {"shank", "just under a full shank"}}},
-	{"dry-tail", "How long is the tail of a winged dry fly?", []School{{"shank", "one shank"}, {"point", "as deep as the hook point stands"}}},
-	{"fibres", "How are tail fibres taken?", []School{{"counted", "counted, for consistency"}, {"eye", "judged by eye"}}},
-	{"rib-way", "Which way is a rib wound?", []School{{"against", "against the body, to lock it"}, {"with-soft", "with the body where that is soft dubbing"}}},
-	{"rib-scale", "What stays when the size changes?", []School{{"turns", "the turns of the rib"}, {"spacing", "the spacing of the rib"}}},
-	{"rib-spacing", "How is a rib spaced?", []School{{"even", "evenly"}, {"opening", "opening towards the thorax"}}},
-	{"hackle-wing", "Hackle or wings first?", []School{{"wings", "wings first"}, {"hackle", "hackle first"}}},
-	{"palmer", "How many turns has a palmered wet hackle?", []School{{"five", "about five"}, {"sparse", "at most four, very sparse"}}},
-	{"body-end", "Where does the body end behind?", []School{{"bend", "where the bend begins"}, {"barb", "over the barb"}, {"point", "over the point"}}},
-	{"legs", "How long are the legs of a nymph?", []School{{"half-body", "half the body"}, {"case", "barely past the wing case"}}},
-	{"underbody", "How is the taper made?", []School{{"thread", "with thread first"}, {"dubbing", "with the dubbing"}}},
-	{"extended", "Which hook for an extended body?", []School{{"short", "a short shank"}, {"standard", "a standard shank"}}},
-}
+var Questions = func() []Question {
+	rows, err := csv.NewReader(strings.NewReader(questions)).ReadAll()
+	if err != nil {
+		panic(err) // the tests read the same file
+	}
+	var all []Question
+	for _, r := range rows[1:] {
+		if n := len(all); n == 0 || all[n-1].ID != r[0] {
+			all = append(all, Question{ID: r[0], Ask: r[1]})
+		}
+		q := &all[len(all)-1]
+		q.Schools = append(q.Schools, School{r[2], r[3]})
+	}
+	return all
+}()
+
+//go:embed questions.csv
+var questions string
+
+// Schools that the code names.
+const (
+	sparsePalmer = "sparse" // of the turns of a palmered wet hackle
+	toWingCase   = "case"   // of the legs of a nymph
+)
 
 // Choices are a club's schools by question. A question that is not there has
 // its first school.
@@ -129,7 +141,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 				note(i, "length", l.String(), "nymph-tail")
 			case style == lexicon.StyleDry && winged:
 				l := measure.Length{Low: 1, High: 1, Of: measure.Shank}
-				if c.School("dry-tail") == "point" { // as long as the gape is deep
+				if measure.Unit(c.School("dry-tail")) == measure.Point { // as long as the gape is deep
 					l = measure.Length{Low: 1, High: 1, Of: measure.Gape}
 				}
 				p.Length = l
@@ -150,7 +162,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 		case role.BodyHackle:
 			if p.Turns == nil && style != lexicon.StyleDry {
 				v := measure.Interval{Low: 5, High: 5}
-				if c.School("palmer") == "sparse" {
+				if c.School("palmer") == sparsePalmer {
 					v = measure.Interval{Low: 3, High: 4}
 				}
 				p.Turns = &v
@@ -158,7 +170,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 			}
 		case role.Body, role.Abdomen:
 			if from, _ := p.Lies(); from.IsZero() {
-				p.From = map[string]measure.Length{"bend": {Low: 1, High: 1, Of: measure.Shank}, "barb": {Low: 1, High: 1, Of: measure.Barb}, "point": {Low: 1, High: 1, Of: measure.Point}}[c.School("body-end")]
+				p.From = map[measure.Unit]measure.Length{measure.Bend: {Low: 1, High: 1, Of: measure.Shank}, measure.Barb: {Low: 1, High: 1, Of: measure.Barb}, measure.Point: {Low: 1, High: 1, Of: measure.Point}}[measure.Unit(c.School("body-end"))]
 				note(i, "from", "at the "+c.School("body-end"), "body-end")
 			}
 		case role.Legs:
@@ -168,7 +180,7 @@ func Fill(d dressing.Dressing, c Choices) (dressing.Dressing, []Filled) {
 					continue
 				}
 				l := measure.Length{Low: 0.5, High: 0.5, Of: measure.Unit(d.Parts[body].Role)}
-				if c.School("legs") == "case" {
+				if c.School("legs") == toWingCase {
 					w := d.Find("wing case")
 					if w < 0 {
 						continue

@@ -118,7 +118,7 @@ func (m *maker) tiedFrom() float64 {
 
 // underbody is the bed of thread on every fly.
 func (m *maker) underbody() {
-	s := Shape{Kind: "envelope", Part: -1, Role: "underbody", Texture: Texture(material.Thread), Colour: m.threadColour(), Seed: 7}
+	s := Shape{Kind: KindEnvelope, Part: -1, Role: "underbody", Texture: Texture(material.Thread), Colour: m.threadColour(), Seed: 7}
 	m.envelope(&s, m.tiedFrom(), 0.015, func(float64) float64 { return m.g.WireMM/2 + 0.015*m.g.GapeMM })
 	m.out = append(m.out, s)
 }
@@ -132,7 +132,7 @@ func (m *maker) gloss() {
 		}
 		from, to := m.bodyEnds()
 		to = math.Min(to, m.bodyFront())
-		s := m.shape("envelope", i)
+		s := m.shape(KindEnvelope, i)
 		s.Texture, s.Colour, s.Assumed = Gloss, "#f4efe2", false
 		m.envelope(&s, from, to, func(t float64) float64 {
 			return m.stationHalf(from-(from-to)*t) + 0.025*m.g.GapeMM*math.Sin(math.Pi*(0.1+0.8*t))
@@ -148,7 +148,7 @@ func (m *maker) wound(i int, std role.Role) {
 		from, to = m.headEnds()
 		thick = 1.6
 	}
-	s := m.shape("envelope", i)
+	s := m.shape(KindEnvelope, i)
 	round := fallsAway(m.kind(i))
 	m.envelope(&s, from, to, func(t float64) float64 {
 		h := thick * m.g.GapeMM * proportion.Girth(std, m.kind(i), t)
@@ -244,7 +244,7 @@ func (m *maker) rib(i int) {
 	p := m.d.Parts[i]
 	from, to := m.over(i)
 	n, assumed := turnsOf(p, 5)
-	s := m.shape("turns", i)
+	s := m.shape(KindTurns, i)
 	s.Assumed = s.Assumed || assumed
 	pitch := (from - to) / float64(n)
 	wide := m.gaugeMM(i)
@@ -300,10 +300,10 @@ func (m *maker) wingCase(i int) {
 			from, to = m.ends(j)
 		}
 	}
-	if std, _ := role.Find(m.d.Parts[i].Role); m.d.Parts[i].Role == "shellback" && std.Name != "" {
+	if std, _ := role.Find(m.d.Parts[i].Role); shellbacks[m.d.Parts[i].Role] && std.Name != "" {
 		from, to = m.bodyEnds()
 	}
-	s := m.shape("envelope", i)
+	s := m.shape(KindEnvelope, i)
 	const n = 10
 	var lower []Point
 	thick := 0.055 * m.g.GapeMM
@@ -331,14 +331,14 @@ func (m *maker) wingCase(i int) {
 func (m *maker) bead(i int) {
 	p := m.d.Parts[i]
 	mm := p.DiameterMM
-	s := m.shape("bead", i)
+	s := m.shape(KindBead, i)
 	if mm == 0 || mm > proportion.BeyondMM {
 		mm = proportion.UsualBeadMM(m.g)
 		s.Assumed = true
 	}
 	x, y := m.ax.at(mm*0.45/m.g.ShankMM, 0)
 	s.Root, s.Width = pt(x, y), r2(mm)
-	if p.Role == "cone" {
+	if cones[p.Role] {
 		s.Texture = Cone
 	}
 	m.out = append(m.out, s)
@@ -360,7 +360,7 @@ func (m *maker) head() {
 	if antennae >= 0 {
 		length, assumed := m.lengthOf(antennae)
 		x, y := m.ax.at(m.r.Usual(0.07), m.g.GapeMM*0.06)
-		s := m.shape("fan", antennae)
+		s := m.shape(KindFan, antennae)
 		n, _ := m.countOf(antennae, 2)
 		s.Root, s.Count, s.Length, s.LengthLow, s.Angle, s.Spread, s.Curve = pt(x, y), n, r2(length), r2(length*0.94), 152, 22, -0.12
 		s.Assumed = assumed
@@ -369,7 +369,7 @@ func (m *maker) head() {
 	if m.collar >= 0 { // drawn with the wound parts
 		return
 	}
-	s := Shape{Kind: "head", Part: idx, Role: "head", Texture: "varnish", Colour: m.threadColour(), Seed: 3, Assumed: false}
+	s := Shape{Kind: KindHead, Part: idx, Role: "head", Texture: "varnish", Colour: m.threadColour(), Seed: 3, Assumed: false}
 	if idx >= 0 {
 		if _, c, none := m.ink(idx); !none {
 			s.Colour = c

@@ -20,13 +20,13 @@ func bounds(o Outline) [4]float64 {
 			grow(p[0], p[1])
 		}
 		if s.Length == 0 {
-			if s.Kind == "bead" {
+			if s.Kind == KindBead {
 				grow(s.Root[0]-s.Width/2, s.Root[1]-s.Width/2)
 				grow(s.Root[0]+s.Width/2, s.Root[1]+s.Width/2)
 			}
 			continue
 		}
-		if s.Kind == "ring" { // fibres stand out from both ends of each turn
+		if s.Kind == KindRing { // fibres stand out from both ends of each turn
 			for k := 0; k+1 < len(s.Points); k += 2 {
 				up, down := s.Points[k], s.Points[k+1]
 				nx, ny := up[0]-down[0], up[1]-down[1]
@@ -49,7 +49,7 @@ func bounds(o Outline) [4]float64 {
 			}
 			continue
 		}
-		if s.Kind == "disc" {
+		if s.Kind == KindDisc {
 			grow(s.Root[0]-s.Length, s.Root[1]-s.Length*0.25)
 			grow(s.Root[0]+s.Length, s.Root[1]+s.Length*0.2)
 			continue
@@ -58,7 +58,7 @@ func bounds(o Outline) [4]float64 {
 			t := a * math.Pi / 180
 			x, y := s.Root[0]-s.Length*math.Cos(t), s.Root[1]-s.Length*math.Sin(t)
 			grow(x, y)
-			if s.Kind == "blade" || s.Kind == "plume" { // the leading edge bows up
+			if s.Kind == KindBlade || s.Kind == KindPlume { // the leading edge bows up
 				grow(s.Root[0]-0.6*s.Length*math.Cos(t), s.Root[1]-0.6*s.Length*math.Sin(t)-s.Width)
 				grow(x, y-0.7*s.Width)
 			}

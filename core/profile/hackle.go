@@ -26,7 +26,7 @@ func (m *maker) palmer(i int) {
 	from, to := m.over(i)
 	n, assumed := turnsOf(p, 5)
 	length, lengthAssumed := m.lengthOf(i)
-	s := m.shape("ring", i)
+	s := m.shape(KindRing, i)
 	s.Assumed = s.Assumed || assumed || lengthAssumed
 	for k := range n {
 		st := from - (from-to)*opening(p, (float64(k)+0.5)/float64(n))
@@ -80,7 +80,7 @@ func (m *maker) hackle(i int) {
 			st = m.root(post)
 		}
 		x, y := m.ax.at(st, m.stationHalf(st)*1.15)
-		s := m.shape("disc", i)
+		s := m.shape(KindDisc, i)
 		s.Root, s.Length, s.Count = pt(x, y), r2(length), n
 		s.Width = r2(float64(n) * 0.045 * m.g.GapeMM)
 		s.Assumed = s.Assumed || assumed || turnsAssumed
@@ -99,8 +99,8 @@ func (m *maker) hackle(i int) {
 			from = math.Min(from, to+0.075*float64(n))
 		}
 	}
-	if strings.Contains(prep, "beard") {
-		s := m.shape("fan", i)
+	if strings.Contains(prep, lexicon.Beard) {
+		s := m.shape(KindFan, i)
 		_, s.Root = m.pairAt(to, m.stationHalf(to)*0.55)
 		_, at := m.pairAt(from, m.stationHalf(from)*0.55)
 		s.RootTo = &at
@@ -110,7 +110,7 @@ func (m *maker) hackle(i int) {
 		m.out = append(m.out, s)
 		return
 	}
-	s := m.shape("ring", i)
+	s := m.shape(KindRing, i)
 	s.Assumed = s.Assumed || assumed || turnsAssumed
 	for k := range n {
 		st := from - (from-to)*(float64(k)+0.5)/float64(n)

@@ -54,8 +54,21 @@ type Kind string
 
 // Values lists the kinds.
 func (Kind) Values() []string {
-	return []string{"envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"}
+	return []string{string(KindEnvelope), string(KindTurns), string(KindFan), string(KindBlade), string(KindPlume), string(KindRing), string(KindDisc), string(KindBead), string(KindHead)}
 }
+
+// The ways of inking a shape.
+const (
+	KindEnvelope Kind = "envelope"
+	KindTurns    Kind = "turns"
+	KindFan      Kind = "fan"
+	KindBlade    Kind = "blade"
+	KindPlume    Kind = "plume"
+	KindRing     Kind = "ring"
+	KindDisc     Kind = "disc"
+	KindBead     Kind = "bead"
+	KindHead     Kind = "head"
+)
 
 // Texture is what a shape is made of, as far as ink can tell: the kind of a material, or
 // one of a few that only a drawing knows.

@@ -39,7 +39,7 @@ func (m *maker) tail(i int, std role.Role) {
 	}
 	x, y := m.ax.at(st, m.g.WireMM*0.5)
 	k := m.kind(i)
-	s := m.shape("fan", i)
+	s := m.shape(KindFan, i)
 	s.Root = pt(x, y)
 	s.Assumed = s.Assumed || assumed
 	s.Length, s.LengthLow = r2(length), r2(length*0.9)
@@ -70,10 +70,16 @@ func (m *maker) tail(i int, std role.Role) {
 	m.out = append(m.out, s)
 }
 
+var (
+	standing   = lexicon.Set("stands")
+	cones      = lexicon.Set("cone")
+	shellbacks = lexicon.Set("back and case")
+)
+
 // upright tells whether a wing stands up.
 func (m *maker) upright(i int) bool {
 	prep := m.prep(i)
-	for _, w := range []string{"upright", "divided", "spent"} {
+	for w := range standing {
 		if strings.Contains(prep, w) {
 			return true
 		}
@@ -96,7 +102,7 @@ func (m *maker) wing(i int, std role.Role) {
 		}
 	}
 	x, y := m.ax.at(st, m.stationHalf(st)*0.75)
-	base := m.shape("fan", i)
+	base := m.shape(KindFan, i)
 	base.Root = pt(x, y)
 	base.Assumed = base.Assumed || assumed
 	base.Length, base.LengthLow = r2(length), r2(length*0.9)
@@ -122,7 +128,7 @@ func (m *maker) wing(i int, std role.Role) {
 			s.Spread = 10
 			s.Count, s.Level = 20, true
 			if k == material.Slip || k == material.Feather || k == material.Hackle {
-				s.Kind, s.Width = "blade", r2(length*0.3)
+				s.Kind, s.Width = KindBlade, r2(length*0.3)
 			}
 			m.out = append(m.out, s)
 		}
@@ -141,7 +147,7 @@ func (m *maker) wing(i int, std role.Role) {
 	case k == material.Slip || k == material.Feather:
 		for side := range 2 {
 			s := base
-			s.Kind = "blade"
+			s.Kind = KindBlade
 			s.Far = side == 0
 			s.Angle = 8 + float64(1-side)*3
 			s.Width = r2(math.Min(length*0.24, m.g.GapeMM*0.56))
@@ -152,7 +158,7 @@ func (m *maker) wing(i int, std role.Role) {
 		n, _ := m.countOf(i, 2)
 		for q := range min(n, 6) {
 			s := base
-			s.Kind = "plume"
+			s.Kind = KindPlume
 			s.Far = q < n/2
 			s.Angle = 14 + 7*float64(q)
 			s.Width = r2(length * 0.24)
@@ -162,7 +168,7 @@ func (m *maker) wing(i int, std role.Role) {
 	case k == material.Hackle:
 		for side := range 2 {
 			s := base
-			s.Kind, s.Far = "plume", side == 0
+			s.Kind, s.Far = KindPlume, side == 0
 			s.Angle = 16 + float64(1-side)*8
 			s.Width = r2(length * 0.16)
 			s.Seed += uint32(side)
@@ -170,7 +176,7 @@ func (m *maker) wing(i int, std role.Role) {
 		}
 	case k == material.Foam || k == material.Strip: // one flat strip over the back
 		s := base
-		s.Kind, s.Angle, s.Width = "blade", 12, r2(m.g.GapeMM*0.32)
+		s.Kind, s.Angle, s.Width = KindBlade, 12, r2(m.g.GapeMM*0.32)
 		m.out = append(m.out, s)
 	default: // hair, yarn, fibres
 		s := base
@@ -204,7 +210,7 @@ func (m *maker) post(i int) {
 	length, assumed := m.lengthOf(i)
 	st := m.root(i)
 	x, y := m.ax.at(st, m.stationHalf(st)*0.3)
-	s := m.shape("fan", i)
+	s := m.shape(KindFan, i)
 	w := 0.05 * m.g.GapeMM
 	to := pt(x-w, y)
 	s.Root, s.RootTo = pt(x+w, y), &to
@@ -230,7 +236,7 @@ func (m *maker) legs(i int, std role.Role) {
 		st = math.Max(st, m.r.Usual(0.16))
 	}
 	x, y := m.ax.at(st, -m.stationHalf(st)*0.6)
-	s := m.shape("fan", i)
+	s := m.shape(KindFan, i)
 	s.Root = pt(x, y)
 	s.Assumed = s.Assumed || assumed
 	s.Length, s.LengthLow = r2(length), r2(length*0.85)
@@ -261,7 +267,7 @@ func (m *maker) cheek(i int) {
 	length, assumed := m.lengthOf(i)
 	st := m.footAt(i)
 	x, y := m.ax.at(st, m.stationHalf(st)*0.25)
-	s := m.shape("blade", i)
+	s := m.shape(KindBlade, i)
 	s.Root = pt(x, y)
 	s.Assumed = s.Assumed || assumed
 	s.Angle, s.Length, s.Width = 6, r2(length), r2(length*0.32)
@@ -273,7 +279,7 @@ func (m *maker) cheek(i int) {
 func (m *maker) unknown(i int) {
 	length, _ := m.lengthOf(i)
 	x, y := m.ax.at(m.r.Usual(0.1), m.stationHalf(0.1)*0.5)
-	s := m.shape("fan", i)
+	s := m.shape(KindFan, i)
 	n, _ := m.countOf(i, 2)
 	s.Root, s.Count, s.Length, s.LengthLow, s.Angle, s.Spread, s.Assumed = pt(x, y), n, r2(length), r2(length*0.9), 40, 14, true
 	m.out = append(m.out, s)

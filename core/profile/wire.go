@@ -135,7 +135,7 @@ func (m *maker) wire() Wire {
 		b := pt(from.x, from.y)
 		back := 1.9 * m.g.WireMM
 		off := 0.95 * m.g.WireMM
-		if barb == "flattened" { // a bump is left
+		if barb == lexicon.BarbFlattened { // a bump is left
 			back, off = 1.1*m.g.WireMM, 0.62*m.g.WireMM
 		}
 		to := pt(from.x-from.cos*back, from.y-from.sin*back-off)

@@ -110,7 +110,7 @@ func (r *reader) acrossRow(n int, s string, marks *marks) bool {
 	}
 	at := 0
 	for i, c := range cells {
-		marks.set(at, c.from, "plain", "")
+		marks.set(at, c.from, asPlain, "")
 		at = c.to
 		switch h := r.headings[i]; {
 		case c.of(s) == "":
@@ -121,10 +121,10 @@ func (r *reader) acrossRow(n int, s string, marks *marks) bool {
 			r.parts(n, h.label, s, c.from, c.to, false, marks, false)
 		default:
 			r.d.Notes = append(r.d.Notes, c.of(s))
-			marks.set(c.from, c.to, "note", "")
+			marks.set(c.from, c.to, asNote, "")
 		}
 	}
-	marks.set(at, len(s), "plain", "")
+	marks.set(at, len(s), asPlain, "")
 	return true
 }
 
@@ -199,7 +199,7 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 		case f.header != "":
 			r.header(n, f.header, s[f.at:f.to], f.from, f.at, marks, s[:f.to])
 		case f.label != "":
-			marks.set(f.from, f.at, "label", "")
+			marks.set(f.from, f.at, asLabel, "")
 			tie(f.label, f.at)
 		case (bareHook(text) || r.hookAlone(s, f.from) || r.hookCell(s, f.cell)) && r.d.Find(role.Hook) < 0:
 			tie(role.Hook, f.from)
@@ -209,17 +209,17 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 			tie(guess, f.from)
 		case many && r.d.Title == "" && inQuotes.MatchString(text):
 			r.d.Title = inQuotes.FindStringSubmatch(text)[1]
-			marks.set(f.from, f.to, "header", "")
+			marks.set(f.from, f.to, asHeader, "")
 		case many && r.d.Date == "" && yearSaid.MatchString(text):
 			r.d.Date = yearSaid.FindString(text)
 			r.d.Notes = append(r.d.Notes, text)
-			marks.set(f.from, f.to, "note", "")
+			marks.set(f.from, f.to, asNote, "")
 		case strings.Contains(text, ":"): // "Difficulty: easy"
 			r.d.Notes = append(r.d.Notes, text)
-			marks.set(f.from, f.to, "note", "")
+			marks.set(f.from, f.to, asNote, "")
 		default:
 			r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
-			marks.set(f.from, f.to, "unread", "")
+			marks.set(f.from, f.to, asUnread, "")
 		}
 	}
 	return true

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"mothledger/core/dressing"
 	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
@@ -75,7 +76,7 @@ func (m *maker) note(from, to int, meaning string) {
 		}
 		m.part.Note += s
 	}
-	m.take(from, to, "note", meaning)
+	m.take(from, to, asNote, meaning)
 }
 
 // split cuts a clause where it gets doubtful: before the preposition, the verb or the joint that
@@ -147,7 +148,7 @@ func (m *maker) absent() bool {
 		return true
 	}
 	if c := m.all[0]; len(m.all) > 1 && len(c.chunks) == 1 && (c.chunks[0].kind == kPart && c.chunks[0].word == m.part.Role || c.to() == c.from()+1 && (m.low(c.from()) == m.part.Role || m.low(c.from()) == m.std.Name)) && m.is(m.all[1].from(), cAbsent) > 0 { // "Wing, none, I can't see to do them"
-		m.take(c.from(), c.to(), "plain", "")
+		m.take(c.from(), c.to(), asPlain, "")
 		m.all = m.all[1:]
 	}
 	c := m.all[0]
@@ -185,7 +186,7 @@ func (m *maker) absent() bool {
 		}
 		if m.low(first.from) == "none" && (m.low(end) == "," || m.low(end) == ".") && m.low(end+1) == "or" { // "none, or two turns of hen"
 			m.part.Optional = true
-			m.take(first.from, end, "optional", "an extra; the plain fly lacks it")
+			m.take(first.from, end, asOptional, "an extra; the plain fly lacks it")
 			m.all[0].chunks = nil
 			for i, x := range c.chunks {
 				if x.from >= end {
@@ -224,14 +225,14 @@ func (m *maker) absent() bool {
 		end = c.to()
 	}
 	m.part.Absent = true
-	m.take(0, min(end, len(m.toks)), "plain", "this part is left out")
+	m.take(0, min(end, len(m.toks)), asPlain, "this part is left out")
 	for end < len(m.toks) && m.mark(end) {
 		end++
 	}
 	if end < len(m.toks) {
 		if m.is(end, cOwnHabit) > 0 { // "none in the original; I add gold wire"
 			m.part.Said = append(m.part.Said, Said{By: "tier", Text: m.text(end, len(m.toks))})
-			m.take(end, len(m.toks), "said", "this tier's own way, kept apart")
+			m.take(end, len(m.toks), asSaid, "this tier's own way, kept apart")
 		} else {
 			m.note(end, len(m.toks), "kept as a remark")
 		}
@@ -254,7 +255,7 @@ func (m *maker) clause(c *clause, n int) {
 	case c.chunks[0].kind == kCorrects, len(c.chunks) > 1 && c.chunks[0].kind == kAnd && c.chunks[1].kind == kCorrects:
 		m.corrects = true
 		if len(c.chunks) == 1 {
-			m.take(c.from(), c.to(), "plain", "")
+			m.take(c.from(), c.to(), asPlain, "")
 			return
 		}
 	case m.room && c.chunks[0].kind == kStandsFor && c.has(kLength): // "until there is room for the hackle, which is two eye lengths"
@@ -262,7 +263,7 @@ func (m *maker) clause(c *clause, n int) {
 		x := c.chunks[c.where(kLength)]
 		if m.part.To.IsZero() && x.l.Of == measure.Eye && m.std.Spans {
 			m.part.To = x.l
-			m.take(c.from(), c.to(), "place", "ends "+placeMeaning(x.l))
+			m.take(c.from(), c.to(), asPlace, "ends "+placeMeaning(x.l))
 			return
 		}
 		m.remark(*c, "kept as a remark")
@@ -342,7 +343,7 @@ func (m *maker) ofOther(c clause) bool {
 		if i := m.d.Find(m.told); i >= 0 && m.d.Parts[i].Turns == nil {
 			v := c.chunks[0].v
 			m.d.Parts[i].Turns = &v
-			m.take(c.from(), c.to(), "turns", "wound "+v.String()+" times, of the "+m.told)
+			m.take(c.from(), c.to(), asTurns, "wound "+v.String()+" times, of the "+m.told)
 			return true
 		}
 	}
@@ -390,7 +391,7 @@ func (m *maker) listUnread(c clause) {
 	for _, x := range c.chunks {
 		if x.kind == kUnread {
 			m.unread = append(m.unread, x)
-			m.take(x.from, x.to, "unread", "")
+			m.take(x.from, x.to, asUnread, "")
 		}
 	}
 }
@@ -436,7 +437,7 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		case x.kind == kPart && c.chunks[i].word == lexicon.ActCovers && m.part.Length.IsZero() && !threadPlace(measure.Length{Of: measure.Unit(x.word)}):
 			m.part.Length = measure.Length{Low: 1, High: 1, Of: measure.Unit(x.word), Text: m.text(c.from(), x.to)}
-			m.take(c.from(), x.to, "length", "as long as the "+x.word)
+			m.take(c.from(), x.to, asLength, "as long as the "+x.word)
 			return true
 		}
 	}
@@ -457,7 +458,7 @@ func (m *maker) saidBy(c clause) {
 		}
 	}
 	m.part.Said = append(m.part.Said, s)
-	m.take(c.from(), c.to(), "said", meaning)
+	m.take(c.from(), c.to(), asSaid, meaning)
 }
 
 // conditions keeps the conditions of a clause whose values are not the part's own.
@@ -507,11 +508,11 @@ func (m *maker) main(c clause) {
 		case kThing, kPrepared:
 			if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor { // "she twisted them true"
 				m.act = lexicon.ActHolds
-				m.take(x.from, x.to, "plain", "")
+				m.take(x.from, x.to, asPlain, "")
 				continue
 			}
 			if x.kind == kPrepared && (prep == "over" || prep == "on" || prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
-				m.take(x.from, x.to, "plain", "")
+				m.take(x.from, x.to, asPlain, "")
 				continue
 			}
 			if m.thing(c, i, prep, prepAt, joint) {
@@ -524,7 +525,7 @@ func (m *maker) main(c clause) {
 			if m.low(x.from) == "against" { // "measured against the shank, half as long"
 				m.against = m.unitAfter(x.to)
 			}
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 			switch x.word {
 			case "over", "under", "with", "of", "from", "in", "for":
 				if joint == "" || joint == "," || x.word == "over" || x.word == "under" || x.word == "with" {
@@ -538,23 +539,23 @@ func (m *maker) main(c clause) {
 			if joint != "or" {
 				joint = "and"
 			}
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 			continue
 		case kOr, kElse:
 			if m.low(x.from) == "now" && i > 0 && c.has(kPerson) && c.has(kAct) && m.nounSaid() { // "he now uses hen": what was said before was used once
 				m.once = len(m.said)
-				m.take(x.from, x.to, "plain", "")
+				m.take(x.from, x.to, asPlain, "")
 				continue
 			}
 			if joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
 				m.said = append(m.said, placed{phrase{name: []string{lexicon.Substitute}, noun: true, from: x.from, to: x.to}, "or", true})
 			}
 			joint = "or"
-			m.take(x.from, x.to, "alternative", "")
+			m.take(x.from, x.to, asAlternative, "")
 			continue
 		case kNegation:
 			m.negated = true
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 			continue
 		case kAct:
 			m.act = x.word
@@ -565,11 +566,11 @@ func (m *maker) main(c clause) {
 			}
 			if n := m.is(x.from, cPreparation); len(c.chunks) == 1 && n == x.to-x.from && x.word == lexicon.ActWinds && len(m.said) > 0 && m.std.Form == role.FormCollar { // "grizzle, palmered"
 				m.said = append(m.said, placed{phrase{prep: []string{m.lowsOf(x)}, from: x.from, to: x.to, nameAt: -1, unitA: -1}, ",", false})
-				m.take(x.from, x.to, "preparation", "")
+				m.take(x.from, x.to, asPreparation, "")
 				continue
 			}
 			prep, prepAt = "", -1
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 			continue
 		}
 		m.value(c, i, prep)
@@ -594,24 +595,24 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTimes:
 		if front := m.text(x.to, c.to()); p.Turns != nil && m.std.Form == role.FormCollar && strings.HasPrefix(front, "in front") && strings.Contains(m.text(c.from(), x.from), "behind") { // "twice behind the wing and twice in front"
 			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-			m.take(x.from, x.to, "turns", "wound "+p.Turns.String()+" times in all")
+			m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
 			return
 		}
 		if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
 			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-			m.take(x.from, x.to, "turns", "wound "+p.Turns.String()+" times in all")
+			m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
 			return
 		}
 		if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
 			v := x.v
 			p.Turns = &v
-			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+			m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
 			return
 		}
 		if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 			v := x.v
 			p.Turns = &v
-			m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+			m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
 			return
 		}
 		if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
@@ -620,7 +621,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
 			p.Coats = x.v.High
 		}
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	case kPer:
 		m.perSide(c, i)
 	case kLength:
@@ -642,20 +643,20 @@ func (m *maker) value(c clause, i int, prep string) {
 		if m.wound() && !m.parachute() && p.Winding == "" {
 			p.Winding = x.word
 		}
-		m.take(x.from, x.to, "winding", map[string]string{"counter": "against the body", "with": "the same way as the body"}[x.word])
+		m.take(x.from, x.to, asWinding, map[string]string{"counter": "against the body", "with": "the same way as the body"}[x.word])
 	case kSpacing:
 		if p.Spacing == "" {
 			p.Spacing = x.word
 		}
-		m.take(x.from, x.to, "turns", spacingTold[x.word])
+		m.take(x.from, x.to, asTurns, spacingTold[x.word])
 	case kMeasured:
 		if p.DiameterMM == 0 {
 			p.DiameterMM, p.DiameterBasis = x.v.Low, x.basis
 		}
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3f mm across (%s)", x.v.Low, x.basis))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3f mm across (%s)", x.v.Low, x.basis))
 	case kGrade:
 		m.grades = append(m.grades, m.text(x.from, x.to))
-		m.take(x.from, x.to, "size", "a grade of the material")
+		m.take(x.from, x.to, asSize, "a grade of the material")
 	case kThread:
 		m.threadSize(x)
 	case kCoats:
@@ -667,7 +668,7 @@ func (m *maker) value(c clause, i int, prep string) {
 		if x.v.Low+x.v.High > 0 {
 			m.ratio = [2]float64{x.v.Low, x.v.High}
 		}
-		m.take(x.from, x.to, "amount", "what of the whole each is")
+		m.take(x.from, x.to, asAmount, "what of the whole each is")
 	case kContinues, kSame:
 		if x.kind == kSame && dyedWords[m.low(x.from-1)] || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
 			m.note(x.from, x.to, "kept as a remark")
@@ -687,10 +688,10 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		if label, ok := m.earlier(x.word); ok && p.Continues == "" && label != p.Role {
 			p.Continues = label
-			m.take(x.from, x.to, "material", "goes on from the "+label+"; one bunch, counted once")
+			m.take(x.from, x.to, asMaterial, "goes on from the "+label+"; one bunch, counted once")
 			return
 		}
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	case kPart:
 		m.note(x.from, x.to, "where it stands to another part; no value of its own")
 	case kOptional:
@@ -699,18 +700,18 @@ func (m *maker) value(c clause, i int, prep string) {
 			return
 		}
 		p.Optional = true
-		m.take(x.from, x.to, "optional", "an extra; the plain fly lacks it")
+		m.take(x.from, x.to, asOptional, "an extra; the plain fly lacks it")
 	case kEssential:
 		p.Essential = true
-		m.take(x.from, x.to, "optional", "the fly needs this part")
+		m.take(x.from, x.to, asOptional, "the fly needs this part")
 	case kVague, kReplaces:
-		m.take(x.from, x.to, "alternative", "")
+		m.take(x.from, x.to, asAlternative, "")
 	case kWhen:
 		if m.act == lexicon.ActDoes { // "He fishes it after dark"
 			m.note(x.from, x.to, "kept as a remark")
 			return
 		}
-		m.take(x.from, x.to, "condition", "")
+		m.take(x.from, x.to, asCondition, "")
 	case kNumber:
 		m.number1(c, i)
 	case kRemark:
@@ -720,28 +721,28 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kUnread:
 		if n := len(m.said); m.is(x.from, cShade) > 0 && len(c.chunks) == 1 && n > 0 && len(m.said[n-1].colour) == 0 && m.said[n-1].noun { // "hare's ear dubbing, dark"
 			m.said[n-1].colour = append(m.said[n-1].colour, m.low(x.from))
-			m.take(x.from, x.to, "colour", "")
+			m.take(x.from, x.to, asColour, "")
 			return
 		}
 		m.unread = append(m.unread, x)
-		m.take(x.from, x.to, "unread", "")
+		m.take(x.from, x.to, asUnread, "")
 	case kShare:
 		if n := len(m.said); n > 0 && x.word == "percent" && (i+1 == len(c.chunks) || c.chunks[i+1].kind != kThing) && m.said[n-1].from >= c.from() { // "hare's mask 70%"
 			m.shareOf(&m.said[n-1].phrase, x)
 		}
-		m.take(x.from, x.to, "amount", "")
+		m.take(x.from, x.to, asAmount, "")
 	case kElsewhat:
 		m.shadowed = m.shadowed || anchors[prep] && prep != "in"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	case kPlain:
 		if m.aloneOne(c) {
 			p.Count = &Count{Low: 1, High: 1, Of: m.lastUnit}
-			m.take(x.from, x.to, "count", "")
+			m.take(x.from, x.to, asCount, "")
 			return
 		}
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	default:
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	}
 }
 
@@ -801,32 +802,32 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		return shadow("kept as a remark")
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case p.bare() && len(p.grade) > 0 && m.low(x.from-1) == "is" && m.is(x.from, cGirth) > 0: // "as long as the gape is wide"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case prep == "with" && m.std.Form == role.FormTail && p.lastNoun == material.Fur && i > 1 && m.is(c.chunks[i-2].from, cParts) > 0: // "spread with a speck of dubbing"
 		return shadow("what parts them")
 	case (prep == "for" || prep == "as") && len(m.said) == 0 && (p.one || len(c.chunks) == 2) && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == lexicon.ActHolds || c.chunks[i+1].word == lexicon.ActDoes): // "the stem left bare"
 		return shadow("kept as a remark")
 	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
 		return shadow("kept as a remark")
 	case p.bare() && wholeWords[p.amount] && m.low(x.to) == "length": // "the full length of the body"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case prep == "" && m.act == lexicon.ActReaches && p.noun && m.nounSaid():
 		return shadow("how far it reaches, kept as said")
 	case (prep == "over" || prep == "under") && !p.noun && len(p.colour) == 0 && p.count == nil && m.nounSaid(): // "over a flat bed of the silk"
 		return shadow("kept as a remark")
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && p.definite && m.std.Form == role.FormWound && m.nounSaid(): // "floss for two turns of the tinsel"
 		return shadow("turns of another part")
@@ -835,27 +836,27 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
 		return shadow("what lies under it")
 	case prep == "" && m.nounSaid() && m.other(x) != nil:
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case prep == "" && i == 0 && c.open == "," && p.definite && p.noun && m.nounSaid() && len(m.said) == 1 && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && m.kin(p): // "hare's ear, the fur from the root of the ear only"
 		return shadow("of which part of it")
 	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
 		return shadow("said of another part")
 	case x.kind == kPrepared && strings.HasPrefix(m.text(x.from, x.to), "as a ") && m.low(x.to-1) == m.part.Role: // "as a throat"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case x.kind == kPrepared && p.bare() && p.amount != "" && i == 2 && m.low(c.from()) == "which" && c.chunks[1].kind == kAuxiliary && m.std.Form == role.FormBead: // "which is heavy for the hook"
 		return shadow("kept as a remark")
 	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"
 		return shadow("kept as a remark")
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActTies && i > 0 && c.chunks[i-1].kind == kAct && strings.HasSuffix(m.text(c.chunks[i-1].from, c.chunks[i-1].to), " on"), // "the fibres laid on the silk"
 		prep == "" && p.definite && m.act == lexicon.ActCovers && i > 0 && c.chunks[i-1].kind == kAct: // "cover the lead with floss"
@@ -867,7 +868,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		p.definite && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && m.low(c.chunks[i+2].from) == "it": // "and only the short hairs of it"
 		return shadow("kept as a remark")
 	case prep == "" && i == 1 && c.chunks[0].kind == kStandsFor && c.chunks[0].to == x.from && len(p.name) == 1 && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && len(p.colour) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary: // "That hackle is a pheasant neck feather"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case len(p.name) == 1 && p.bareName() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAnd && m.otherPart(p.name[0]) && m.partAlone(c.chunks[i+2].from, c.chunks[i+2].to) != "", // "that makes both weight and body"
 		i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
@@ -878,20 +879,20 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		prep == "in" && p.definite && generalFeathers[m.low(x.to-1)]: // "so short in the stem"
 		return shadow("kept as a remark")
 	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return false
 	case p.bare() && p.count == nil && p.unit == "" && len(p.grade) > 0 && prep == "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && len(m.said) > 0: // "small hole to the front"
 		return shadow("of something else")
 	case resembles[m.low(x.from-1)] && p.one: // "a head like a cork"
 		return shadow("what it is like")
 	case p.definite && prep == "" && p.lastNoun == material.Fur && m.std.Form == role.FormWound && m.nounSaid() && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.bareName(): // "and warp your dubbing up to the wings"
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || p.amount != "" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
 		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
@@ -916,23 +917,23 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	case prep == "of" && p.of && !p.noun && len(p.colour) == 0 && m.nounSaid():
 		return shadow("kept as a remark")
 	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	case prep == "with" && p.definite && p.noun && m.std.Form == role.FormRib && !m.nounSaid() && m.ribbed(c, i) && m.anywhere(p): // "he ribbed it with the copper wire", of which the weight was
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
 		m.part.Winding = "with"
-		m.take(x.from, x.to, "winding", "the same way as the body")
+		m.take(x.from, x.to, asWinding, "the same way as the body")
 		return false
 	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "" && len(m.said) > 0 && len(p.colour) == 0: // "four turns, with the dubbing"
 		m.part.Winding = "with"
-		m.take(x.from, x.to, "winding", "the same way as the body")
+		m.take(x.from, x.to, asWinding, "the same way as the body")
 		return false
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
 		return shadow("what it is wound with")
 	case p.self && p.noun:
 	case anchors[prep] && m.low(m.beforeArticle(x.from+1)) != "along" && m.low(x.from-1) != "along" && m.wounds(prep, p):
 		m.part.Winding = "counter"
-		m.take(x.from, x.to, "winding", "against the body")
+		m.take(x.from, x.to, asWinding, "against the body")
 		return false
 	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
 		// "yellow bucktail over white"
@@ -994,7 +995,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		return true
 	}
 	if p.lastNoun == material.Varnish && joint != "or" && m.ownThing(p) && len(p.colour) == 0 { // "varnish it, let it dry, varnish again"
-		m.take(x.from, x.to, "plain", "named before")
+		m.take(x.from, x.to, asPlain, "named before")
 		return false
 	}
 	m.said = append(m.said, placed{p, joint, joint == "or" || c.kind == saysElse || i > 0 && c.chunks[i-1].kind == kWhen && p.noun && m.nounSaid()}) // "and on the smaller ones starling"
@@ -1112,7 +1113,7 @@ func (m *maker) inked(p phrase) {
 	for _, s := range p.spans {
 		m.take(s.from, s.to, s.as, s.meaning)
 	}
-	m.take(p.from, p.to, "plain", "")
+	m.take(p.from, p.to, asPlain, "")
 }
 
 // shareOf gives a phrase its share of the whole.
@@ -1197,7 +1198,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	}
 	if hi, n := m.ceiling(k); n > 0 && hi > v.High {
 		v.High = hi
-		m.take(k, k+n, "count", "at most "+measure.Interval{Low: hi, High: hi}.String())
+		m.take(k, k+n, asCount, "at most "+measure.Interval{Low: hi, High: hi}.String())
 	}
 	if of == lexicon.CountFeather && m.std.Form == role.FormTail && p.lastNoun == material.Fibre {
 		of = "fibre"
@@ -1318,7 +1319,7 @@ func (m *maker) turns(c clause, i int) {
 		if m.std.Name == role.Thread || end == x.to {
 			m.note(x.from, x.to, "a turn on the way, not how often this part is wound")
 		}
-		m.take(x.from, end, "note", "a turn on the way, not how often this part is wound")
+		m.take(x.from, end, asNote, "a turn on the way, not how often this part is wound")
 		return
 	}
 	if i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
@@ -1327,7 +1328,7 @@ func (m *maker) turns(c clause, i int) {
 				v := x.v
 				q.Turns = &v
 			}
-			m.take(x.from, x.to, "turns", "wound "+x.v.String()+" times, of the "+q.Role)
+			m.take(x.from, x.to, asTurns, "wound "+x.v.String()+" times, of the "+q.Role)
 			return
 		}
 	}
@@ -1346,7 +1347,7 @@ func (m *maker) turns(c clause, i int) {
 		p.Turns = &v
 		m.turned = &c.chunks[i]
 		m.spacingOf(x)
-		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
 		return
 	}
 	single := x.v == measure.Interval{Low: 1, High: 1}
@@ -1364,8 +1365,8 @@ func (m *maker) spacingOf(x chunk) {
 		for _, s := range []struct {
 			class class
 			word  string
-		}{{cOpening, spacedWider}, {cEven, spacedEvenly}} {
-			if n := m.is(k, s.class); n > 0 && m.part.Spacing == "" && (s.word != spacedEvenly || n > 1 || m.std.Form == role.FormRib || m.std.Form == role.FormPalmer) {
+		}{{cOpening, dressing.SpacedWider}, {cEven, dressing.SpacedEvenly}} {
+			if n := m.is(k, s.class); n > 0 && m.part.Spacing == "" && (s.word != dressing.SpacedEvenly || n > 1 || m.std.Form == role.FormRib || m.std.Form == role.FormPalmer) {
 				m.part.Spacing = s.word
 			}
 		}
@@ -1443,8 +1444,8 @@ func (m *maker) perSide(in clause, i int) {
 	if x.v.Low > 0 {
 		c.Low, c.High = x.v.Low, x.v.High
 	}
-	c.Per = "side"
-	m.take(x.from, x.to, "count", "on each side")
+	c.Per = dressing.PerSide
+	m.take(x.from, x.to, asCount, "on each side")
 }
 
 // number1 takes a number that counts nothing said: the two of "Feelers: two".
@@ -1490,7 +1491,7 @@ func (m *maker) lastFigure(c clause, i int) bool {
 func (m *maker) number1(c clause, i int) {
 	x := c.chunks[i]
 	if len(c.chunks) == 1 && c.open == "(" && m.enumerates() { // "(1) badger cock, (2) hot orange"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return
 	}
 	alone := len(c.chunks) == 1 || i > 0 && c.chunks[i-1].kind == kCorrects || len(c.chunks) == 2 && (i == 1 && m.is(c.chunks[0].from, cDegree) > 0 || i == 0 && c.chunks[1].kind == kPlain) // "five will suffice"
@@ -1498,7 +1499,7 @@ func (m *maker) number1(c clause, i int) {
 	if m.corrects && whole && alone && m.part.Count != nil { // "three strands of black rubber, no, two"
 		m.part.Count.Low, m.part.Count.High = x.v.Low, x.v.High
 		m.corrects = false
-		m.take(x.from, x.to, "count", "")
+		m.take(x.from, x.to, asCount, "")
 		return
 	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
@@ -1511,27 +1512,27 @@ func (m *maker) number1(c clause, i int) {
 	}
 	if m.low(x.to) == "behind" && m.atEnd(x.to+1) && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.open == "," && i == 0 && m.low(x.from-2) == "front" { // "three in front, three behind"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	if (m.std.Form == role.FormBead && i == 0 || len(m.said) > 0 && m.said[0].lastNoun == material.Bead) && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
 		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
 		return
 	}
 	if m.low(x.from-1) == "also" && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.chunks[0].kind == kInTime { // "behind the wings 2 turns and before the wings also 2"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	if m.std.Name == role.Underweight && m.part.DiameterMM == 0 && x.v.Low == x.v.High && x.v.Low > 0.1 && x.v.Low < 1.5 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), ".") { // "10 wraps of 0.6"
 		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
 		return
 	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
@@ -1539,7 +1540,7 @@ func (m *maker) number1(c clause, i int) {
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
 	case alone && x.v.High < 1 && x.v.Low > 0 && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "silver wire, 0.1"
 		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
 		return
 	case whole && m.is(x.from-2, cTurns) > 0 && m.low(x.from-1) == "," && i == 0 && m.wound() && m.part.Turns == nil && x.v.High <= 15,
 		alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
@@ -1548,18 +1549,18 @@ func (m *maker) number1(c clause, i int) {
 		alone && m.std.Form == role.FormCollar && whole && !m.turnsSaid() && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		v := x.v
 		m.part.Turns = &v
-		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
 		return
 	case (x.word == "x" && m.std.Form == role.FormRib || whole && m.std.Form == role.FormHead && i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0) && m.part.Turns == nil,
 		whole && m.std.Form == role.FormRib && m.part.Turns == nil && i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].word == "in" && (m.act == lexicon.ActWinds || m.part.Winding != ""): // "wound in four"
 		v := x.v
 		m.part.Turns = &v
-		m.take(x.from, x.to, "turns", "wound "+v.String()+" times")
+		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
 		return
 	case whole && m.part.Count == nil && (alone || i == 0 || x.word == "x" || i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.unit != "" && c.chunks[i-1].thing.count == nil) && m.bareCount(alone) != "":
 		v := m.wholeCount(x.from, x.v, x.to-x.from)
 		m.part.Count = &Count{Low: v.Low, High: v.High, Of: m.bareCount(alone)}
-		m.take(x.from, x.to, "count", "")
+		m.take(x.from, x.to, asCount, "")
 		return
 	}
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "three minutes"
@@ -1568,7 +1569,7 @@ func (m *maker) number1(c clause, i int) {
 	}
 	if whole && (m.low(x.to) == "in" && m.low(x.to+1) == "front" || m.low(x.to) == "before" || m.low(x.to) == "ahead") && m.std.Form == role.FormCollar && m.part.Turns != nil && m.behind() { // "two turns of hen behind the wing, two in front"
 		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, "turns", "wound "+m.part.Turns.String()+" times in all")
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
 		return
 	}
 	if x.word == "x" && whole && m.part.Coats == 0 && m.std.Form == role.FormHead && slices.ContainsFunc(m.toks, func(tok measure.Token) bool { return material.KindOf(tok.Low) == material.Varnish }) { // "varnish black x 3"
@@ -1582,7 +1583,7 @@ func (m *maker) number1(c clause, i int) {
 		return
 	}
 	m.unread = append(m.unread, x)
-	m.take(x.from, x.to, "unread", "")
+	m.take(x.from, x.to, asUnread, "")
 }
 
 // suits keeps what a part cannot be of from being its material: a thread is of no fur, a bead
@@ -1626,13 +1627,13 @@ func (m *maker) threadSize(x chunk) {
 	}
 	if x.word != "" {
 		th.Aught = cmp.Or(th.Aught, x.word)
-		m.take(x.from, x.to, "thread", "the aught scale differs by maker; not converted")
+		m.take(x.from, x.to, asThread, "the aught scale differs by maker; not converted")
 		return
 	}
 	if th.Denier == 0 {
 		th.Denier = x.v.Low
 	}
-	m.take(x.from, x.to, "thread", "")
+	m.take(x.from, x.to, asThread, "")
 }
 
 // earlier finds an earlier part of this dressing by its label.
@@ -1661,7 +1662,7 @@ func (m *maker) same(c clause, x chunk) {
 	whole := x.from == 0 && x.to < len(m.toks) && m.mark(x.to) // "as the hackle", which comes later
 	if m.part.SameAs == "" && label != m.part.Role && (ok || whole) && (m.atEnd(x.to) || m.low(x.to) == "but" || len(m.said) == 0 || x.thing != nil) {
 		m.part.SameAs = label
-		m.take(x.from, x.to, "material", "the same material as the "+label)
+		m.take(x.from, x.to, asMaterial, "the same material as the "+label)
 		return
 	}
 	m.note(x.from, x.to, "kept as a remark")
@@ -1671,7 +1672,7 @@ func (m *maker) same(c clause, x chunk) {
 // before that they can be of.
 func (m *maker) sameAgain(x chunk) {
 	if m.part.Continues != "" || m.part.SameAs != "" {
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return
 	}
 	fits := func(q Part, r role.Role) bool {
@@ -1695,10 +1696,10 @@ func (m *maker) sameAgain(x chunk) {
 	switch {
 	case before == "":
 		m.unread = append(m.unread, x)
-		m.take(x.from, x.to, "unread", "")
+		m.take(x.from, x.to, asUnread, "")
 	case x.kind == kSame:
 		m.part.SameAs = before
-		m.take(x.from, x.to, "material", "the same material as the "+before)
+		m.take(x.from, x.to, asMaterial, "the same material as the "+before)
 		for k := x.from; k < x.to; k++ {
 			if v, n := m.number(k); n > 0 && m.counts(k+n) != "" {
 				m.part.Count = &Count{Low: v.Low, High: v.High, Of: m.counts(k + n)}
@@ -1707,7 +1708,7 @@ func (m *maker) sameAgain(x chunk) {
 		}
 	default:
 		m.part.Continues = before
-		m.take(x.from, x.to, "material", "goes on from the "+before+"; one bunch, counted once")
+		m.take(x.from, x.to, asMaterial, "goes on from the "+before+"; one bunch, counted once")
 	}
 }
 
@@ -1799,13 +1800,13 @@ func (m *maker) onCondition(c clause) bool {
 	if alone && c.chunks[first].from < x.from {
 		from = c.chunks[first].from
 	} else if alone && w > 0 {
-		m.take(c.chunks[first].from, c.chunks[w-1].to, "condition", "only "+cond.When)
+		m.take(c.chunks[first].from, c.chunks[w-1].to, asCondition, "only "+cond.When)
 	}
 	meaning := "what stands before it holds only " + cond.When
 	if alone {
 		meaning = "only " + cond.When
 	}
-	m.take(from, x.to, "condition", meaning)
+	m.take(from, x.to, asCondition, meaning)
 	before, after := c, c
 	before.chunks, after.chunks = c.chunks[:first], c.chunks[w+1:]
 	if !alone {
@@ -1867,9 +1868,9 @@ func (m *maker) shared(list []chunk) []chunk {
 			drop[k] = c.label != m.part.Role || k >= c.at
 		}
 		if c.label != m.part.Role {
-			m.take(list[from].from, list[c.end-1].to, "plain", "of the "+c.label)
+			m.take(list[from].from, list[c.end-1].to, asPlain, "of the "+c.label)
 		} else {
-			m.take(list[c.at].from, list[c.end-1].to, "plain", "")
+			m.take(list[c.at].from, list[c.end-1].to, asPlain, "")
 			for k := from; k < c.at; k++ {
 				if list[k].kind == kNumber && m.wound() { // "2 turns for the tag and 5 for the rib"
 					list[k].kind = kTurns
@@ -1945,7 +1946,7 @@ func (m *maker) accounts() {
 		default:
 			first = text(begin, i+1)
 			m.all[i].chunks = rest
-			m.take(c.chunks[k].from, c.chunks[k].to, "note", "which account says so")
+			m.take(c.chunks[k].from, c.chunks[k].to, asNote, "which account says so")
 		}
 		begin = i + 1
 	}
@@ -1992,7 +1993,7 @@ func (m *maker) asLegs(c clause, n int) bool {
 	}
 	m.legs = true
 	m.part.Acts = append(m.part.Acts, m.text(c.from(), c.to()))
-	m.take(c.from(), c.to(), "note", "a small act that belongs to this part")
+	m.take(c.from(), c.to(), asNote, "a small act that belongs to this part")
 	return true
 }
 
@@ -2058,13 +2059,13 @@ func (m *maker) rest(c clause, i int) {
 		q := m.d.Parts[k]
 		if q.Role != m.part.Role && q.Count != nil && q.Count.Of == noun && m.part.Continues == "" { // "what remains of the strip"
 			m.part.Continues = q.Role
-			m.take(x.from, x.to, "material", "goes on from the "+q.Role)
+			m.take(x.from, x.to, asMaterial, "goes on from the "+q.Role)
 			return
 		}
 		for _, mat := range q.Materials {
 			if q.Role != m.part.Role && lastWord(mat.Name) == noun && m.part.Continues == "" {
 				m.part.Continues = q.Role
-				m.take(x.from, x.to, "material", "goes on from the "+q.Role)
+				m.take(x.from, x.to, asMaterial, "goes on from the "+q.Role)
 				return
 			}
 		}

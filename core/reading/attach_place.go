@@ -24,14 +24,14 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	mm := l.Of == measure.MM
 	if mm && m.std.Form == role.FormCase && m.low(x.to) == "across" && m.nounSaid() { // "a strip of film 4 mm across for the back"
 		m.grades = append(m.grades, m.text(x.from, x.to+1))
-		m.take(x.from, x.to+1, "size", "how wide or thick the material is, not how long")
+		m.take(x.from, x.to+1, asSize, "how wide or thick the material is, not how long")
 		return
 	}
 	if mm && m.low(x.to-1) == "across" && m.std.Form != role.FormBead {
 		if p.DiameterMM == 0 {
 			p.DiameterMM = l.Mid()
 		}
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", l.Mid()))
 		return
 	}
 	if m.std.Name == role.Eyes && !mm { // "standing out over the bend"
@@ -52,17 +52,17 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	}
 	if _, n := m.number(x.from); n > 0 && m.low(x.from+n) == "as" && m.is(x.from+n+1, cGirth) > 0 && m.set() { // "olive bucktail, half as thick as the tail"
 		m.amount(m.text(x.from, x.to))
-		m.take(x.from, x.to, "amount", "")
+		m.take(x.from, x.to, asAmount, "")
 		return
 	}
 	if across, from := m.acrossIt(x); across {
 		m.grades = append(m.grades, m.wide(from, x))
-		m.take(from, x.to, "size", "how wide or thick the material is, not how long")
+		m.take(from, x.to, asSize, "how wide or thick the material is, not how long")
 		return
 	}
 	if mm && c.open == "(" && len(c.chunks) == 1 && m.is(x.from-2, cGrade) > 0 && !m.std.Spans { // "pearl tinsel, broad (2 mm)"
 		m.grades = append(m.grades, m.text(x.from, x.to))
-		m.take(x.from, x.to, "size", "how wide or thick the material is, not how long")
+		m.take(x.from, x.to, asSize, "how wide or thick the material is, not how long")
 		return
 	}
 	if mm && c.has(kSpacing) {
@@ -77,10 +77,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("how far beyond, kept as said")
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		p.To = l
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case m.std.Name == role.Thread && l.Reach && !l.IsPart() && l.Low == 1 && l.High == 1 && (m.act == lexicon.ActWinds || m.act == lexicon.ActTies) && p.To.IsZero(): // "wound all the way to the bend"
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(p.To))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(p.To))
 	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
 		note("kept as a remark")
 	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
@@ -89,11 +89,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		note("kept as a remark")
 	case m.act == lexicon.ActBegins && l.Reach && !l.IsPart() && p.From.IsZero():
 		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, "place", "starts "+placeMeaning(p.From))
+		m.take(x.from, x.to, asPlace, "starts "+placeMeaning(p.From))
 	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == lexicon.ActWinds || !p.From.IsZero()) || before == "at" && m.act == lexicon.ActStops || before == "up" && m.act == lexicon.ActWinds || m.act == lexicon.ActReaches): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
 		p.To = l
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case m.act == lexicon.ActTies && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
 	case m.act == lexicon.ActTies && prep != "for" && !(m.std.Form == role.FormLegs && l.IsPart() && m.low(x.from) == "over") && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
@@ -101,22 +101,22 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank
 		p.To = l
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == role.Body || m.std.Kin == role.Thorax) && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
 		p.To = l
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case l.Of == measure.Eye && before == "say" && m.std.Form == role.FormWound && p.To.Of == measure.Eye: // "well short of the eye, say two eye lengths"
 		p.To = l
-		m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 	case (mm || m.std.Form != role.FormTail && !l.Reach) && (next == "past" || next == "beyond" || next == "short"):
 		note("how far beyond, kept as said")
 	case mm && (acrossSaid[next] || next == "in" && m.low(x.to+1) == "diameter"):
 		if p.DiameterMM == 0 {
 			p.DiameterMM = l.Mid()
 		}
-		m.take(x.from, x.to+1, "size", fmt.Sprintf("%.3g mm across", l.Mid()))
+		m.take(x.from, x.to+1, asSize, fmt.Sprintf("%.3g mm across", l.Mid()))
 	case mm && (before == "from" || next == "at" || next == "apart" || next == "between"),
 		m.low(x.from) == "over" && l.IsPart() && m.std.Form != role.FormCase,
 		m.std.Form == role.FormWound && !l.Reach && l.Of == measure.Gape && before == "to",
@@ -166,12 +166,12 @@ func (m *maker) keepLength(x chunk) {
 	p, l := m.part, x.l
 	if l.Reach && !l.IsPart() && p.To.IsZero() && (m.std.Form == role.FormWound || m.std.Spans && m.act != "" || m.std.Form == role.FormCollar && m.act == lexicon.ActWinds) {
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
+		m.take(x.from, x.to, asPlace, "ends at the "+string(l.Of)+", as said")
 		return
 	}
 	if l.Reach && l.IsPart() && p.To.IsZero() && m.std.Form == role.FormWound && (m.act == lexicon.ActStops || m.act == lexicon.ActWinds) {
 		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, "place", "ends at the "+string(l.Of)+", as said")
+		m.take(x.from, x.to, asPlace, "ends at the "+string(l.Of)+", as said")
 		return
 	}
 	if l.Of == role.Body && l.Low == 1 && l.High == 1 && !l.Reach && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) && m.alongAll(x) { // "a red game cock the full length of the body"
@@ -181,7 +181,7 @@ func (m *maker) keepLength(x chunk) {
 	first := p.Length
 	if first.IsZero() {
 		p.Length = l
-		m.take(x.from, x.to, "length", lengthMeaning(l))
+		m.take(x.from, x.to, asLength, lengthMeaning(l))
 		return
 	}
 	if first.Of == l.Of && first.Reach == l.Reach && (first.Low > l.High || l.Low > first.High) && m.act == "" && (l.Of != measure.MM || m.alone(x)) {
@@ -204,7 +204,7 @@ func (m *maker) alone(x chunk) bool {
 func (m *maker) tied(x chunk, l measure.Length) {
 	if m.std.Name == role.Thread && m.part.From.IsZero() && m.part.To.IsZero() && !l.Reach {
 		m.part.From = l
-		m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
 		return
 	}
 	if m.std.Name == role.Eyes && string(l.Of) == role.Head { // "glued on the head", where eyes are
@@ -212,11 +212,11 @@ func (m *maker) tied(x chunk, l measure.Length) {
 		return
 	}
 	if string(l.Of) == m.std.Name || string(l.Of) == m.part.Role { // "put in a tail of six barbs"
-		m.take(x.from, x.to, "plain", "")
+		m.take(x.from, x.to, asPlain, "")
 		return
 	}
 	if l.Of == measure.Point && m.by(x) { // "tied in by the point"
-		m.take(x.from, x.to, "preparation", "")
+		m.take(x.from, x.to, asPreparation, "")
 		return
 	}
 	if l.Reach {
@@ -224,7 +224,7 @@ func (m *maker) tied(x chunk, l measure.Length) {
 	}
 	if m.part.TiedIn.IsZero() {
 		m.part.TiedIn = l
-		m.take(x.from, x.to, "place", "caught in "+placeMeaning(l))
+		m.take(x.from, x.to, asPlace, "caught in "+placeMeaning(l))
 		return
 	}
 	m.note(x.from, x.to, "kept as a remark")
@@ -294,7 +294,7 @@ func (m *maker) gauge(c clause, i int) bool {
 		if m.part.DiameterMM == 0 {
 			m.part.DiameterMM = x.l.Mid()
 		}
-		m.take(x.from, x.to, "size", fmt.Sprintf("%.3g mm across", x.l.Mid()))
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.l.Mid()))
 		return true
 	}
 	if m.low(x.to) == "apart" { // "two eyes, 5 mm apart"
@@ -303,7 +303,7 @@ func (m *maker) gauge(c clause, i int) bool {
 	}
 	grade := func() bool {
 		m.grades = append(m.grades, m.text(x.from, x.to))
-		m.take(x.from, x.to, "size", "a grade of the material")
+		m.take(x.from, x.to, asSize, "a grade of the material")
 		return true
 	}
 	if m.std.Form == role.FormBead || m.std.Name == role.Eyes || m.std.Form == role.FormHead && len(m.said) > 0 && m.said[0].lastNoun == material.Bead {
@@ -391,7 +391,7 @@ func (m *maker) place(c clause, i int, prep string) {
 	from := func(l measure.Length) {
 		if p.From.IsZero() {
 			p.From = l
-			m.take(x.from, x.to, "place", "starts "+placeMeaning(l))
+			m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
 			return
 		}
 		remark()
@@ -399,7 +399,7 @@ func (m *maker) place(c clause, i int, prep string) {
 	to := func(l measure.Length) {
 		if p.To.IsZero() {
 			p.To = l
-			m.take(x.from, x.to, "place", "ends "+placeMeaning(l))
+			m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 			return
 		}
 		remark()
@@ -444,7 +444,7 @@ func (m *maker) place(c clause, i int, prep string) {
 		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
 			if n := len(m.said); n > 0 {
 				m.said[n-1].prep = append(m.said[n-1].prep, m.text(x.from, x.to))
-				m.take(x.from, x.to, "preparation", "")
+				m.take(x.from, x.to, asPreparation, "")
 				break
 			}
 			remark()
@@ -582,7 +582,7 @@ func (m *maker) stretch1(c clause, i int) {
 			to.Low, to.High = min(to.Low, t.Low), min(to.High, t.High)
 		}
 		p.From, p.To = from, to
-		m.take(x.from, x.to, "place", placeMeaning(from)+" to "+placeMeaning(to))
+		m.take(x.from, x.to, asPlace, placeMeaning(from)+" to "+placeMeaning(to))
 		return
 	}
 	if !m.std.Spans {
@@ -592,7 +592,7 @@ func (m *maker) stretch1(c clause, i int) {
 		}
 		if m.std.Form == role.FormCollar && (x.l.IsPart() || x.end.IsPart() || m.act == lexicon.ActWinds && m.low(x.from) == "from") { // "from shoulder to tail"
 			p.From, p.To = x.l, x.end
-			m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
+			m.take(x.from, x.to, asPlace, placeMeaning(x.l)+" to "+placeMeaning(x.end))
 			return
 		}
 		for k := x.from + 1; k < x.to; k++ { // "from behind the eye to level with the bend": how far it reaches
@@ -611,7 +611,7 @@ func (m *maker) stretch1(c clause, i int) {
 	if m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(x.l, x.end)
 	}
-	m.take(x.from, x.to, "place", placeMeaning(x.l)+" to "+placeMeaning(x.end))
+	m.take(x.from, x.to, asPlace, placeMeaning(x.l)+" to "+placeMeaning(x.end))
 }
 
 // landmark takes "wound down to the bend" of a hackle: where it goes.

@@ -22,10 +22,13 @@ type CorrectAs string
 // Values lists them.
 func (CorrectAs) Values() []string { return Corrections }
 
+// asRemark corrects words to nothing of the part's values.
+const asRemark = "remark"
+
 // Corrections are what words can be corrected to: a colour, the name of a
 // material, a preparation, an amount, or a remark (nothing of this part's
 // values: "a couple of turns" that only hold it down).
-var Corrections = []string{"colour", "material", "preparation", "amount", "remark"}
+var Corrections = []string{asColour, asMaterial, asPreparation, asAmount, asRemark}
 
 // Check tells what is wrong with a correction.
 func (c Correction) Check() error {

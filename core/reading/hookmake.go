@@ -328,7 +328,7 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 		if to > from && c.has(kSize, kHookWord, kPart, kPlain) && !c.has(kPerson, kOthers, kSays) && (c.has(kSize, kHookWord) || m.stretch.mentionsPart(c, role.Hook) || c.chunks[0].kind != kOr) {
 			p.Alternatives = append(p.Alternatives, Material{Name: m.text(from, to)})
 		}
-		m.take(c.from(), c.to(), "alternative", "accepted instead")
+		m.take(c.from(), c.to(), asAlternative, "accepted instead")
 		return
 	case n > 0 && sized && before > 0 && !m.demo(c) && next.kind == saysCase && c.shut == "": // "(a 12 if you can't see the 14)"
 		m.hookWhen(c)
@@ -360,23 +360,23 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 			if x.low != x.top {
 				meaning = fmt.Sprintf("sizes %v to %v", hook.Size(x.low), hook.Size(x.top))
 			}
-			m.take(x.from, x.to, "hook", meaning)
+			m.take(x.from, x.to, asHook, meaning)
 		case kHookWord:
 			m.hookField(x, loose)
 		case kNegation:
 			negated = true
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 		case kWhen:
 			m.hookCondition(c, i)
 		case kUnread:
 			m.unread = append(m.unread, x)
-			m.take(x.from, x.to, "unread", "")
+			m.take(x.from, x.to, asUnread, "")
 		case kOptional:
 			m.note(x.from, x.to, "kept as a remark") // every fly has a hook
 		case kLength, kTurns, kMeasured, kNumber, kAngle, kThing:
 			m.note(x.from, x.to, "kept as a remark")
 		default:
-			m.take(x.from, x.to, "plain", "")
+			m.take(x.from, x.to, asPlain, "")
 		}
 	}
 }
@@ -412,14 +412,14 @@ func (m *maker) hookField(x chunk, loose *string) {
 	if *to == "" || x.word == "shank" && *to == "standard" || x.word == "style" && strings.HasPrefix(m.low(x.to), role.Hook) && hookStyles[m.low(x.from-1)] == "" && m.is(x.from-1, cNoun) == 0 && m.is(x.from-2, cArticle) > 0 { // "a shrimp, tied on a streamer hook"
 		*to = x.basis
 	}
-	m.take(x.from, x.to, "hook", "")
+	m.take(x.from, x.to, asHook, "")
 }
 
 // hookCondition keeps a hook that depends on the water or the light.
 func (m *maker) hookCondition(c clause, i int) {
 	x := c.chunks[i]
 	m.part.Conditions = append(m.part.Conditions, Condition{When: m.text(x.from, x.to), Text: m.text(c.from(), x.from)})
-	m.take(x.from, x.to, "condition", "")
+	m.take(x.from, x.to, asCondition, "")
 }
 
 // hookWhen keeps another hook that a clause speaks of as a condition, where it names what it

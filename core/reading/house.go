@@ -10,7 +10,7 @@ func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool
 	m := &maker{reader: r, stretch: t, line: line, part: part, marks: marks}
 	r.steps += len(t.toks)
 	if len(t.toks) > 1 && (t.low(0) == "it" || t.low(0) == "them") { // "Rib it in five turns"
-		m.take(0, 1, "plain", "")
+		m.take(0, 1, asPlain, "")
 	}
 	if dashAlone(t) { // "Wing: -"
 		part.Absent = true
@@ -22,7 +22,7 @@ func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool
 	}
 	for i, tok := range t.toks {
 		if t.mark(i) {
-			marks.set(tok.Start, tok.End, "plain", "")
+			marks.set(tok.Start, tok.End, asPlain, "")
 		}
 	}
 	for i := 0; i < len(m.unread) && !again; i++ {

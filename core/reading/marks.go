@@ -35,7 +35,7 @@ func (m *marks) list() []Mark {
 		}
 		as := m.as[from]
 		if as == "" {
-			as = "space"
+			as = asSpace
 		}
 		out = append(out, Mark{m.text[from:i], MarkAs(as), m.meaning[from]})
 		from = i

@@ -177,15 +177,15 @@ func (p phrase) grew(was phrase) (as, meaning string) {
 		if p.strange > was.strange {
 			return "material", "not in the vocabulary; kept as part of the name"
 		}
-		return "material", ""
+		return asMaterial, ""
 	case len(p.prep) > len(was.prep):
-		return "preparation", ""
+		return asPreparation, ""
 	case len(p.colour) > len(was.colour):
-		return "colour", ""
+		return asColour, ""
 	case len(p.grade) > len(was.grade):
 		return "size", ""
 	case p.unit != was.unit || p.unitA != was.unitA:
-		return "count", ""
+		return asCount, ""
 	case p.amount != was.amount:
 		return "amount", "an amount without a number"
 	}
@@ -222,7 +222,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 	k = t.leadIn(&p, k)
 	start := k
 	if p.count != nil {
-		p.spans = append(p.spans, span{i, k, "count", p.count.String()})
+		p.spans = append(p.spans, span{i, k, asCount, p.count.String()})
 	}
 	for k < len(t.toks) {
 		was := p
@@ -569,13 +569,13 @@ func (t *stretch) grownOn(k int) bool {
 // corrected takes words that somebody said are something.
 func (t *stretch) corrected(p *phrase, as string, k, n int) int {
 	switch as {
-	case "colour":
+	case asColour:
 		p.colour = append(p.colour, t.lows(k, k+n))
-	case "material":
+	case asMaterial:
 		return t.named(p, k, n, true)
-	case "preparation":
+	case asPreparation:
 		p.prep = append(p.prep, t.lows(k, k+n))
-	case "amount":
+	case asAmount:
 		p.amount = t.lows(k, k+n)
 	default:
 		return 0

@@ -13,6 +13,8 @@ import (
 )
 
 // standsTo are words that say where something is rather than name it.
+var ribVerbs = lexicon.Set("rib verb")
+
 var standsTo = lexicon.Set("stands to")
 
 // inlineEnds are the parts that people mention inside another part's line:
@@ -79,7 +81,7 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			continue
 		}
 		_, k := inlineRib.Match(toks, i)
-		if k == 0 && toks[i].Low == role.Rib && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i+1].Low != "is" && toks[i+1].Low != "goes" { // a terse card: "black wool rib gold tinsel"
+		if k == 0 && toks[i].Low == role.Rib && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && !ribVerbs[toks[i+1].Low] { // a terse card: "black wool rib gold tinsel"
 			k = 1
 		}
 		if n := r.turnsOfRib(toks, i); n > 0 && len(pieces) == 1 { // "w/ 6 turns red wire"

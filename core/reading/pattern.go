@@ -33,30 +33,40 @@ type item struct {
 	l        measure.Length
 }
 
+// What a pattern calls the measures and the like.
+const (
+	scanNumber   = "number"
+	scanPosition = "position"
+	scanLength   = "length"
+	scanBound    = "bound"
+	scanPart     = "part"
+	scanColour   = "colour"
+)
+
 // scans are the elements that are no class: what the measures read.
 var scans = map[string]func(*stretch, int) (item, int){
-	"number": func(t *stretch, i int) (item, int) {
+	scanNumber: func(t *stretch, i int) (item, int) {
 		v, n := t.number(i)
 		return item{v: v}, n
 	},
-	"position": func(t *stretch, i int) (item, int) {
+	scanPosition: func(t *stretch, i int) (item, int) {
 		l, n := t.position(i)
 		return item{l: l}, n
 	},
-	"length": func(t *stretch, i int) (item, int) {
+	scanLength: func(t *stretch, i int) (item, int) {
 		l, n := t.length(i)
 		return item{l: l}, n
 	},
-	"bound": func(t *stretch, i int) (item, int) {
+	scanBound: func(t *stretch, i int) (item, int) {
 		lo, hi, n := measure.ScanBound(t.toks, i)
 		return item{v: measure.Interval{Low: lo, High: hi}}, n
 	},
 	"orso": func(t *stretch, i int) (item, int) { return item{}, measure.OrSo(t.toks, i) },
-	"part": func(t *stretch, i int) (item, int) {
+	scanPart: func(t *stretch, i int) (item, int) {
 		label, n := t.part(i)
 		return item{value: label}, n
 	},
-	"colour": func(t *stretch, i int) (item, int) {
+	scanColour: func(t *stretch, i int) (item, int) {
 		c, n := t.colour(i)
 		return item{value: c}, n
 	},
@@ -96,11 +106,11 @@ func (p pattern) begins(t *stretch, i int) bool {
 	for _, e := range p {
 		for _, a := range e.any {
 			switch {
-			case a.name == "number":
+			case a.name == scanNumber:
 				if _, n := t.number(i); n > 0 {
 					return true
 				}
-			case a.name == "position":
+			case a.name == scanPosition:
 				if _, n := t.position(i); n > 0 {
 					return true
 				}

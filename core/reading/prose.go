@@ -100,7 +100,7 @@ func (r *reader) prose(n int, s string, start int, marks *marks) bool {
 		return false
 	}
 	r.tell(n, t, list, marks)
-	marks.set(start, len(s), "plain", "")
+	marks.set(start, len(s), asPlain, "")
 	return true
 }
 

@@ -36,8 +36,34 @@ type MarkAs string
 
 // Values lists all that a piece can be understood as.
 func (MarkAs) Values() []string {
-	return []string{"label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"}
+	return []string{asLabel, asHeader, asMaterial, asColour, asSize, asPreparation, asCount, asAmount, asLength, asPlace, asTurns, asWinding, asHook, asThread, asOptional, asAlternative, asCondition, asSaid, asNote, asPlain, asUnread, asSpace}
 }
+
+// What a piece of a line can be understood as.
+const (
+	asLabel       = "label"
+	asHeader      = "header"
+	asMaterial    = "material"
+	asColour      = "colour"
+	asSize        = "size"
+	asPreparation = "preparation"
+	asCount       = "count"
+	asAmount      = "amount"
+	asLength      = "length"
+	asPlace       = "place"
+	asTurns       = "turns"
+	asWinding     = "winding"
+	asHook        = "hook"
+	asThread      = "thread"
+	asOptional    = "optional"
+	asAlternative = "alternative"
+	asCondition   = "condition"
+	asSaid        = "said"
+	asNote        = "note"
+	asPlain       = "plain"
+	asUnread      = "unread"
+	asSpace       = "space"
+)
 
 // LineReading is one line of the text and how it was read.
 type LineReading struct {
@@ -232,12 +258,12 @@ func (r *reader) line(n int, s string) {
 	}
 	if head := strings.ToLower(strings.Trim(s, " =_*~.:#-")); methods[head] && len(r.d.Parts) >= 3 {
 		r.method = true
-		marks.set(0, len(s), "plain", "")
+		marks.set(0, len(s), asPlain, "")
 		return
 	}
 	if r.method && !strings.Contains(s, ":") { // the steps of what was listed before
 		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s))
-		marks.set(0, len(s), "note", "")
+		marks.set(0, len(s), asNote, "")
 		return
 	}
 	wasBlank, prev := r.blank, r.prev
@@ -247,14 +273,14 @@ func (r *reader) line(n int, s string) {
 		start = r.numbered
 	}
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
-	marks.set(0, start, "plain", "")
+	marks.set(0, start, asPlain, "")
 	if tableHead(s) {
-		marks.set(start, len(s), "plain", "")
+		marks.set(start, len(s), asPlain, "")
 		return
 	}
 	if list, between := across(s); list != nil && !r.started {
 		r.headings, r.between = list, between
-		marks.set(start, len(s), "plain", "")
+		marks.set(start, len(s), asPlain, "")
 		return
 	}
 	if r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
@@ -262,13 +288,13 @@ func (r *reader) line(n int, s string) {
 	}
 	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
 		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[start:]))
-		marks.set(start, len(s), "note", "")
+		marks.set(start, len(s), asNote, "")
 		r.inNote = true
 		return
 	}
 	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
 		r.d.Title = strings.TrimSpace(s[start : k-1])
-		marks.set(start, k, "header", "")
+		marks.set(start, k, asHeader, "")
 		start = k
 		for start < len(s) && s[start] == ' ' {
 			start++
@@ -291,18 +317,18 @@ func (r *reader) line(n int, s string) {
 			r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(entryNumber.FindString(text)):]), " ."))
 		}
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "note", "")
+		marks.set(start, len(s), asNote, "")
 		return
 	}
 	if m := scribe.FindStringSubmatch(s[start:]); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		r.d.Notes = append(r.d.Notes, s[start:])
-		marks.set(start, len(s), "note", "")
+		marks.set(start, len(s), asNote, "")
 		return
 	}
 	if m := receivedAs.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "No. 88. Steerage. Recd. of T. Render 14.ii.1972. …"
 		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
-		marks.set(start, start+len(m[0]), "header", "")
+		marks.set(start, start+len(m[0]), asHeader, "")
 		if start += len(m[0]); start >= len(s) {
 			return
 		}
@@ -314,7 +340,7 @@ func (r *reader) line(n int, s string) {
 		} else {
 			r.d.Originator = cmp.Or(r.d.Originator, m[4])
 		}
-		marks.set(start, start+len(m[0]), "header", "")
+		marks.set(start, start+len(m[0]), asHeader, "")
 		if start += len(m[0]); start >= len(s) {
 			return
 		}
@@ -323,7 +349,7 @@ func (r *reader) line(n int, s string) {
 		at := start + len(m[0])
 		if _, k := r.words.roles.Match(measure.Lex(s[at:]), 0); k > 0 {
 			r.d.Title = m[1]
-			marks.set(start, at, "header", "")
+			marks.set(start, at, asHeader, "")
 			start = at
 		}
 	}
@@ -348,14 +374,14 @@ func (r *reader) line(n int, s string) {
 		r.unlabelled(n, s, start, opened, indented, wasBlank, prev, marks)
 		return
 	}
-	marks.set(start, opened, "plain", "")
+	marks.set(start, opened, asPlain, "")
 	r.before(n, s, opened, segs[0].labelStart, marks)
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
 	for _, g := range segs {
 		text := s[g.labelEnd:g.textEnd]
 		if g.header != "" {
-			marks.set(g.labelStart, g.labelEnd, "header", "")
+			marks.set(g.labelStart, g.labelEnd, asHeader, "")
 			r.header(n, g.header, strings.TrimSpace(text), g.labelStart, g.labelEnd, marks, s)
 			continue
 		}
@@ -375,11 +401,11 @@ func (r *reader) line(n int, s string) {
 		}
 		if std, _ := role.Find(g.roles[0]); std.Name == role.Tag && len(g.roles) == 1 && r.advises(s, g) { // "Tip: soak the quill for ten minutes"
 			r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[g.labelStart:]))
-			marks.set(g.labelStart, len(s), "note", "")
+			marks.set(g.labelStart, len(s), asNote, "")
 			r.inNote = true
 			return
 		}
-		marks.set(g.labelStart, g.labelEnd, "label", "")
+		marks.set(g.labelStart, g.labelEnd, asLabel, "")
 		r.started = true
 		halves := r.halves(s, g)
 		for k, label := range g.roles {
@@ -578,7 +604,7 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		r.d.Title = m[1]
 		r.d.Tier = cmp.Or(r.d.Tier, r.nameOf(text))
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, label, "note", "")
+		marks.set(start, label, asNote, "")
 		return
 	}
 	if m := makerSaid.FindStringSubmatch(text); m != nil && !r.started { // "Wet, size 9. Maker: H. Crewe, c. 1905."
@@ -587,19 +613,19 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	if m := flyIsThe.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "This month's fly is the SEXTON'S CAT, dressed as follows."
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, label, "note", "")
+		marks.set(start, label, asNote, "")
 		return
 	}
 	if m := tiedWhen.FindStringSubmatch(text); m != nil && !r.started { // "tied at dusk 3 june."
 		r.d.Date = cmp.Or(r.d.Date, m[1])
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, label, "note", "")
+		marks.set(start, label, asNote, "")
 		return
 	}
 	if m := nameAndSize.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Bess. 14. Silk crimson. …"
 		r.d.Title = m[1]
 		at := start + strings.Index(s[start:], m[2])
-		marks.set(start, at, "header", "")
+		marks.set(start, at, asHeader, "")
 		r.started = true
 		r.parts(n, role.Hook, s, at, at+len(m[2]), false, marks, false)
 		return
@@ -613,17 +639,17 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	}
 	if (r.d.Title == "" || heading) && !r.started && len(strings.Fields(text)) <= 8 {
 		r.d.Title = strings.TrimRight(r.titleLine(text), " -–—")
-		marks.set(start, label, "header", "")
+		marks.set(start, label, asHeader, "")
 		return
 	}
 	if len(strings.Fields(text)) > 8 && strings.Contains(text, ". ") { // a letter that comes to its labels late
 		t := newStretch(r.words, s, lexAt(s, start, label), "")
 		if r.tell(n, t, t.chunks(), marks) {
-			marks.set(start, label, "plain", "")
+			marks.set(start, label, asPlain, "")
 			return
 		}
 	}
-	marks.set(start, label, "unread", "")
+	marks.set(start, label, asUnread, "")
 	r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 }
 
@@ -655,7 +681,7 @@ func (r *reader) cardFront(n int, s string, start, end int, marks *marks) bool {
 		switch {
 		case r.d.Title == "" && !size && len(strings.Fields(text)) <= 8:
 			r.d.Title, named = text, true
-			marks.set(toks[0].Start, toks[len(toks)-1].End, "header", "")
+			marks.set(toks[0].Start, toks[len(toks)-1].End, asHeader, "")
 		case size && r.d.Find(role.Hook) < 0:
 			r.started = true
 			r.parts(n, role.Hook, s, toks[0].Start, toks[len(toks)-1].End, false, marks, false)
@@ -1169,15 +1195,15 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	}
 	if h == "title" && answerOf.MatchString(value) { // "Subject: Re: that grayling bug"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
-		marks.set(start, end, "note", "")
+		marks.set(start, end, asNote, "")
 		return
 	}
 	if h == "title" && monthAlone.MatchString(value) { // "Fly of the Month - November"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
-		marks.set(start, end, "note", "")
+		marks.set(start, end, asNote, "")
 		return
 	}
-	as := "header"
+	as := asHeader
 	if kind, ok := strings.CutPrefix(h, "parent "); ok {
 		d.Descends(descent.Kind(kind), value)
 	}
@@ -1259,7 +1285,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		set(&d.Page)
 	case "date":
 		set(&d.Date)
-	case "imitates":
+	case lexicon.Imitates:
 		set(&d.Imitates)
 	case "style":
 		set(&d.Style)
@@ -1273,7 +1299,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		case "recipe":
 		default:
 			d.Unread = append(d.Unread, Unread{Line: n, Text: value})
-			as = "unread"
+			as = asUnread
 		}
 	case "essential":
 		for _, e := range strings.Split(value, ";") {
@@ -1287,7 +1313,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 		d.Notes = append(d.Notes, value)
 		r.inNote = true
-		as = "note"
+		as = asNote
 	case "sizes":
 		p := Part{Line: n, Role: "hook", Materials: []Material{}}
 		r.make(n, &p, newStretch(r.words, s, lexAt(s, at, end), "hook"), marks, false)

@@ -330,8 +330,8 @@ var turnRules = []rule{
 		more, n := t.inFront(m.to - 1)
 		return chunk{kind: kTurns, v: measure.Interval{Low: v.Low + more.Low, High: v.High + more.High}, to: m.to - 1 + n}, n > 0 && t.std.Form == role.FormCollar
 	}},
-	{pattern: "opening", says: t2(kSpacing, spacedWider)},
-	{pattern: "even", says: t2(kSpacing, spacedEvenly)},
+	{pattern: "opening", says: t2(kSpacing, dressing.SpacedWider)},
+	{pattern: "even", says: t2(kSpacing, dressing.SpacedEvenly)},
 }
 
 func t2(k kind, word string) func(*stretch, match) (chunk, bool) {

@@ -140,18 +140,18 @@ var leadOn = lexicon.Set("leads on")
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
 	if r.inLetter(text) || r.letterOpens(text, newStretch(r.words, s, lexAt(s, start, len(s)), "")) {
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if r.d.Title == "" && !r.started && len(text) > 2 && (text[0] == '[' && text[len(text)-1] == ']' || text[0] == '(' && text[len(text)-1] == ')') { // "[on the back of a photograph]"
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "note", "")
+		marks.set(start, len(s), asNote, "")
 		return
 	}
 	if cells := cellBreak.Split(text, 2); len(cells) == 2 && sheetNumber.MatchString(cells[0]) && r.d.Title == "" && !r.started { // "SHEET 23          BROOK MEADOW GNAT"
 		r.d.Notes = append(r.d.Notes, cells[0])
 		r.d.Title, r.headed = strings.TrimSpace(cells[1]), true
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
@@ -160,13 +160,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.d.Date = cmp.Or(r.d.Date, y)
 		}
 		r.d.Notes = append(r.d.Notes, m[2])
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
 		r.d.Tier = m[1]
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	short := text
@@ -195,7 +195,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 	}
 	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
-			marks.set(start, len(s), "header", "")
+			marks.set(start, len(s), asHeader, "")
 			return
 		}
 		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && !(nameLike(first) && headNotes.MatchString(rest)) && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
@@ -206,7 +206,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
 			if r.d.Title != "" {
 				r.d.Notes = append(r.d.Notes, text)
-				marks.set(start, len(s), "header", "")
+				marks.set(start, len(s), asHeader, "")
 				return
 			}
 		}
@@ -226,7 +226,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		if tier != "" && r.d.Tier == "" {
 			r.d.Tier = tier
 		}
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
@@ -236,44 +236,44 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			rest = rest[:at]
 		}
 		r.d.Notes = append(r.d.Notes, strings.TrimSpace(rest))
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := quotedTied.FindStringSubmatch(text); m != nil && !r.started { // "Slate Quarry" by T. Berg, under the prize
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[2])
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && len(m[0]) == len(text) && !r.started { // "Pinhead" under "Midge box no. 3"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = m[1]
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if !r.started && r.d.Title != "" && !columnNames[strings.ToLower(text)] && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := capsWithin.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && !dressing.IsUpper(text) { // "The BLACK MILLER is taken from the last week of May"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := onceMore.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "Every autumn somebody asks for the Lantern Bearer, so here it is once more as Aino Salo ties it."
 		r.d.Title = m[1]
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if (givenBy.MatchString(text) || flyWas.MatchString(text)) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
@@ -283,13 +283,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if m := asTold.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "My grandmother's Dusky, as she said it to me in the kitchen:"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	for _, form := range []*regexp.Regexp{byWho, whatSaid, didTying, notesOfTalk, doneBy, letterOf, whatDid} {
@@ -299,31 +299,31 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 				r.d.Date = cmp.Or(r.d.Date, m[2])
 			}
 			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), "header", "")
+			marks.set(start, len(s), asHeader, "")
 			return
 		}
 	}
 	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Source == "" { // "From the minute book, 4 March 1987"
 		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if !r.started && r.d.Title != "" && r.credit(text) {
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if !r.started && r.d.Title != "" && (r.whose(text, tiedBy, &r.d.Tier) || r.whose(text, devisedBy, &r.d.Originator)) {
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if strings.Trim(text, "=-_*~.+| ") == "" { // a ruled line
-		marks.set(start, len(s), "plain", "")
+		marks.set(start, len(s), asPlain, "")
 		return
 	}
 	if r.inNote && !wasBlank {
 		last := len(r.d.Notes) - 1
 		r.d.Notes[last] += " " + text
-		marks.set(start, len(s), "note", "")
+		marks.set(start, len(s), asNote, "")
 		return
 	}
 	alone := len(strings.Fields(text)) <= 4 && ((bareHook(text) || r.hookAlone(s, start)) && r.d.Find(role.Hook) < 0 || (bareThread(text) || r.threadAlone(s, start)) && r.d.Find(role.Thread) < 0 && r.d.Find(role.Hook) >= 0)
@@ -343,7 +343,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			end := len(s)
 			if at+1 == len(t.toks) {
 				end = t.toks[at].Start
-				marks.set(end, len(s), "label", "")
+				marks.set(end, len(s), asLabel, "")
 			}
 			r.parts(n, label, s, start, end, false, marks, false)
 			return
@@ -353,7 +353,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.goOn()
 		r.started = true
 		r.parts(n, label, s, start, at, false, marks, false)
-		marks.set(at, len(s), "label", "")
+		marks.set(at, len(s), asLabel, "")
 		return
 	}
 	if last := len(r.d.Parts) - 1; last >= 0 && (r.d.Parts[last].Absent || alone && !strings.HasSuffix(prev, ",")) { // nothing goes on with a part that there is not
@@ -374,18 +374,18 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		return
 	}
 	toks := lexAt(s, opened, len(s))
-	marks.set(start, opened, "plain", "")
+	marks.set(start, opened, asPlain, "")
 	start = opened
 	if label, k := r.saidAtOnce(toks); k > 0 {
 		r.started = r.started || label == role.Hook
 		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, "label", "read as the "+label)
+		marks.set(start, toks[k-1].End, asLabel, "read as the "+label)
 		return
 	}
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && t.deeds() >= 2 { // several steps, each of its own part
 		before := len(r.d.Parts)
 		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
-			marks.set(start, len(s), "plain", "")
+			marks.set(start, len(s), asPlain, "")
 			return
 		}
 	}
@@ -406,7 +406,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 	}
 	if r.turnsOfKnown(newStretch(r.words, s, lexAt(s, start, len(s)), role.Rib)) {
-		marks.set(start, len(s), "turns", "of a part told before")
+		marks.set(start, len(s), asTurns, "of a part told before")
 		return
 	}
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started || r.d.Title != "" { // a step told in a sentence
@@ -418,7 +418,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 					r.d.Parts = slices.Delete(r.d.Parts, k, k+1)
 				}
 			}
-			marks.set(start, len(s), "plain", "")
+			marks.set(start, len(s), asPlain, "")
 			return
 		}
 	}
@@ -427,18 +427,18 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		if rest := strings.TrimSpace(m[2]); rest != "" {
 			r.d.Notes = append(r.d.Notes, rest)
 		}
-		marks.set(start, len(s), "header", "")
+		marks.set(start, len(s), asHeader, "")
 		return
 	}
 	if !r.started && r.d.Title != "" && r.d.Tier == "" && len(strings.Fields(text)) > 7 && strings.Contains(text, ".") { // "Peder Voll from the coast club showed us this one."
 		r.told(text)
 		if r.named(newStretch(r.words, s, lexAt(s, start, len(s)), "")); r.d.Tier != "" {
 			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), "header", "")
+			marks.set(start, len(s), asHeader, "")
 			return
 		}
 	}
-	marks.set(start, len(s), "unread", "")
+	marks.set(start, len(s), asUnread, "")
 	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
 		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
 	}

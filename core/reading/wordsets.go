@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"mothledger/core/dressing"
 	"mothledger/core/lexicon"
 	"mothledger/core/role"
 )
@@ -72,13 +73,8 @@ func (t *stretch) acts(i int) string {
 	return v
 }
 
-// How turns are spaced, as a dressing keeps it, and what is told of it.
-const (
-	spacedEvenly = "even"
-	spacedWider  = "opening"
-)
-
-var spacingTold = map[string]string{spacedWider: "turns further apart towards the front", spacedEvenly: "turns equally far apart"}
+// spacingTold is what is told of how turns are spaced.
+var spacingTold = map[string]string{dressing.SpacedWider: "turns further apart towards the front", dressing.SpacedEvenly: "turns equally far apart"}
 
 // What a chunk of a stretch or of a share is.
 const (

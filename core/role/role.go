@@ -196,12 +196,15 @@ func Find(label string) (Role, bool) {
 	}
 	// "second rib", "mounting thread": the last word names the part
 	if i := strings.LastIndex(clean, " "); i > 0 {
-		if r, ok := byLabel[clean[i+1:]]; ok && (r.Name == clean[i+1:] || r.Name+"s" == clean[i+1:]) && r.Form != FormHook && r.Name != "eyes" {
+		if r, ok := byLabel[clean[i+1:]]; ok && (r.Name == clean[i+1:] || r.Name+"s" == clean[i+1:]) && r.Form != FormHook && r.Name != Eyes {
 			return *r, true
 		}
 	}
 	return Role{Name: clean}, false
 }
+
+// runTogether are labels of two words that are written as one.
+var runTogether = lexicon.Values("run together")
 
 // Label is the label as a dressing keeps it: as written, in lower case, with
 // abbreviations written out and hyphens opened.
@@ -210,11 +213,8 @@ func Label(written string) string {
 	if r := byLabel[c]; r != nil && abbreviations[c] {
 		return r.Name
 	}
-	if c == "wingcase" {
-		return "wing case"
-	}
-	if c == "hotspot" {
-		return "hot spot"
+	if two := runTogether[c]; two != "" {
+		return two
 	}
 	return c
 }

@@ -8,6 +8,7 @@ package when
 import (
 	"cmp"
 	"fmt"
+	"mothledger/core/lexicon"
 	"strconv"
 	"strings"
 	"time"
@@ -338,11 +339,14 @@ var months = map[string]int{
 	"jan": 1, "feb": 2, "mar": 3, "apr": 4, "jun": 6, "jul": 7, "aug": 8, "sep": 9, "sept": 9, "oct": 10, "nov": 11, "dec": 12,
 }
 
+// seasonNames are other names of the seasons.
+var seasonNames = lexicon.Values("season")
+
 // seasons span all that the word may mean, north and south of the equator; the
 // winter of a year may be the one that ends it or the one that begins it.
 var seasons = map[string]func(y int) span{
 	"spring": func(y int) span { return years(y, y) }, "summer": func(y int) span { return span{Day{y, 1, 1}, month(y+1, 2).to} },
-	"autumn": func(y int) span { return years(y, y) }, "fall": func(y int) span { return years(y, y) },
+	"autumn":    func(y int) span { return years(y, y) },
 	"winter":    func(y int) span { return span{Day{y, 1, 1}, month(y+1, 2).to} },
 	"christmas": func(y int) span { return month(y, 12) }, "easter": func(y int) span { return span{Day{y, 3, 22}, Day{y, 4, 25}} },
 }
@@ -362,6 +366,9 @@ func written(s string) (span, bool) {
 	}
 	for _, w := range f[:len(f)-1] {
 		w = strings.TrimSuffix(w, ".")
+		if named := seasonNames[w]; named != "" {
+			w = named
+		}
 		switch {
 		case w == "of" || w == "the" || w == "in":
 		case months[w] > 0 && m == 0 && season == nil:
