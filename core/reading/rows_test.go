@@ -111,6 +111,17 @@ func TestEachRowMatters(t *testing.T) {
 		lines[i] = " " + strings.Join(words(l), " ") + " "
 		written[lines[i]] = l
 	}
+	var texts [][2]string // of the mended sets, whole, with their words: running prose has lines that are long
+	for _, f := range corpus(t, "testdata/gauge/*/*.txt") {
+		if strings.Contains(f, "/held/") {
+			continue
+		}
+		b, err := os.ReadFile(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		texts = append(texts, [2]string{string(b), " " + strings.Join(words(string(b)), " ") + " "})
+	}
 	now := map[string]said1{}
 	idle := map[string][]string{}
 	rows, byCorpus := 0, 0
@@ -144,7 +155,11 @@ func TestEachRowMatters(t *testing.T) {
 		if capital := strings.ToUpper(r.Phrase[:1]) + r.Phrase[1:]; slices.ContainsFunc(capitals, func(f string) bool { return matters(asText(fmt.Sprintf(f, capital))) }) {
 			continue
 		}
-		if !slices.ContainsFunc(templates, func(f string) bool { return matters(asText(fmt.Sprintf(f, r.Phrase))) }) {
+		tried := 0
+		if !slices.ContainsFunc(templates, func(f string) bool { return matters(asText(fmt.Sprintf(f, r.Phrase))) }) &&
+			!slices.ContainsFunc(texts, func(x [2]string) bool {
+				return tried < 12 && strings.Contains(x[1], key) && func() bool { tried++; return matters(x[0]) }()
+			}) {
 			idle[r.Class] = append(idle[r.Class], r.Phrase)
 		}
 	}
