@@ -781,176 +781,11 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
-	shadow := func(meaning string) bool {
-		m.shadowed = true
-		from := x.from
-		if prepAt >= 0 {
-			from = c.chunks[prepAt].from
-		}
-		m.note(from, x.to, meaning)
+	if m.onlyRemark(c, i, prep, prepAt, joint, x, p) || m.turnsOfThing(c, i, prep, prepAt, x, p) || m.knownThing(c, i, prep, prepAt, x, p) || m.ofAnother(c, i, prep, prepAt, x, p) {
 		return false
 	}
-	switch {
-	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && (m.low(x.to-1) == "of" && m.nounSaid() || m.act != "" && m.is(c.chunks[i+1].from, cOfHook) == 0 && m.low(x.to-1) != "of"): // "build up a little ramp", "and a smear of wax"
-		return shadow("kept as a remark")
-	case p.bare() && (p.unit != "" || p.amount != "") && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
-		return shadow("kept as a remark")
-	case (p.lastNoun == material.Thread || !p.noun && len(p.name) == 1 && material.KindOf(p.name[0]) == material.Thread) && m.nounSaid() && joint != "or" && m.set(): // "stood up by a wedge of silk"
-		return shadow("what holds it")
-	case p.bare() && m.act == lexicon.ActHolds && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
-		return shadow("said of another part")
-	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
-		return shadow("kept as a remark")
-	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case p.bare() && len(p.grade) > 0 && m.low(x.from-1) == "is" && m.is(x.from, cGirth) > 0: // "as long as the gape is wide"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case prep == "with" && m.std.Form == role.FormTail && p.lastNoun == material.Fur && i > 1 && m.is(c.chunks[i-2].from, cParts) > 0: // "spread with a speck of dubbing"
-		return shadow("what parts them")
-	case (prep == "for" || prep == "as") && len(m.said) == 0 && (p.one || len(c.chunks) == 2) && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == lexicon.ActHolds || c.chunks[i+1].word == lexicon.ActDoes): // "the stem left bare"
-		return shadow("kept as a remark")
-	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
-		return shadow("kept as a remark")
-	case p.bare() && wholeWords[p.amount] && m.low(x.to) == "length": // "the full length of the body"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case prep == "" && m.act == lexicon.ActReaches && p.noun && m.nounSaid():
-		return shadow("how far it reaches, kept as said")
-	case (prep == "over" || prep == "under") && !p.noun && len(p.colour) == 0 && p.count == nil && m.nounSaid(): // "over a flat bed of the silk"
-		return shadow("kept as a remark")
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && p.definite && m.std.Form == role.FormWound && m.nounSaid(): // "floss for two turns of the tinsel"
-		return shadow("turns of another part")
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPrepared && m.is(c.chunks[i-2].to-1, cCleared) > 0:
-		return shadow("what it is cleared of")
-	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
-		return shadow("what lies under it")
-	case prep == "" && m.nounSaid() && m.other(x) != nil:
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case prep == "" && i == 0 && c.open == "," && p.definite && p.noun && m.nounSaid() && len(m.said) == 1 && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && m.kin(p): // "hare's ear, the fur from the root of the ear only"
-		return shadow("of which part of it")
-	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
-		return shadow("said of another part")
-	case x.kind == kPrepared && strings.HasPrefix(m.text(x.from, x.to), "as a ") && m.low(x.to-1) == m.part.Role: // "as a throat"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case x.kind == kPrepared && p.bare() && p.amount != "" && i == 2 && m.low(c.from()) == "which" && c.chunks[1].kind == kAuxiliary && m.std.Form == role.FormBead: // "which is heavy for the hook"
-		return shadow("kept as a remark")
-	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"
-		return shadow("kept as a remark")
-	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActTies && i > 0 && c.chunks[i-1].kind == kAct && strings.HasSuffix(m.text(c.chunks[i-1].from, c.chunks[i-1].to), " on"), // "the fibres laid on the silk"
-		prep == "" && p.definite && m.act == lexicon.ActCovers && i > 0 && c.chunks[i-1].kind == kAct: // "cover the lead with floss"
-		return shadow("what lies under it")
-	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActWinds && m.std.Form == role.FormWound && i+1 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "with": // "dub the silk with mole"
-		m.note(x.from, x.to, "what it is wound on")
-		return false
-	case p.definite && prep == "" && generalFeathers[m.low(x.to-1)] && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && c.chunks[i+2].kind == kAct, // "the longest fibres the cape would give"
-		p.definite && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && m.low(c.chunks[i+2].from) == "it": // "and only the short hairs of it"
-		return shadow("kept as a remark")
-	case prep == "" && i == 1 && c.chunks[0].kind == kStandsFor && c.chunks[0].to == x.from && len(p.name) == 1 && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && len(p.colour) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary: // "That hackle is a pheasant neck feather"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case len(p.name) == 1 && p.bareName() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAnd && m.otherPart(p.name[0]) && m.partAlone(c.chunks[i+2].from, c.chunks[i+2].to) != "", // "that makes both weight and body"
-		i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
-		return shadow("where it stands to another part; no value of its own")
-	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
-		return shadow("what it is filled with")
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kElsewhat && m.is(c.chunks[i-2].to-1, cTurns) > 0 && (m.nounSaid() || !m.wound()), // "a few turns of wool"
-		prep == "in" && p.definite && generalFeathers[m.low(x.to-1)]: // "so short in the stem"
-		return shadow("kept as a remark")
-	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
-		m.take(x.from, x.to, asPlain, "")
-		return false
-	case p.bare() && p.count == nil && p.unit == "" && len(p.grade) > 0 && prep == "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && len(m.said) > 0: // "small hole to the front"
-		return shadow("of something else")
-	case resembles[m.low(x.from-1)] && p.one: // "a head like a cork"
-		return shadow("what it is like")
-	case p.definite && prep == "" && p.lastNoun == material.Fur && m.std.Form == role.FormWound && m.nounSaid() && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.bareName(): // "and warp your dubbing up to the wings"
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || p.amount != "" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
-		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
-		return shadow("what covers it")
-	case (prep == "of" || prep == "with") && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"
-		return shadow("of something else")
-	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
-		return shadow("kept as a remark")
-	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
-		return shadow("how much more, kept as said")
-	case (m.act == lexicon.ActTakesAway || m.act == lexicon.ActHolds) && p.noun && !p.definite && !m.nounSaid() && !m.negated && m.takenOff(c, i, prep): // "strip the fibres off one side of a hen hackle"
-		m.act, m.shadowed = "", false
-	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0 && !andThing(c, i)), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
-		return shadow("kept as a remark")
-	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPart && m.otherPart(c.chunks[i-2].word): // "with the under-body of yellow showing"
-		return shadow("of another part")
-	case prep == "with" && p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && len(m.said) == 0: // "dub it with the same fur"
-		m.sameThing(p)
-		m.inked(p)
-		m.said = append(m.said, placed{p, c.open, false})
-		return true
-	case prep == "of" && p.of && !p.noun && len(p.colour) == 0 && m.nounSaid():
-		return shadow("kept as a remark")
-	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
-		m.take(x.from, x.to, asPlain, "named before")
-		return false
-	case prep == "with" && p.definite && p.noun && m.std.Form == role.FormRib && !m.nounSaid() && m.ribbed(c, i) && m.anywhere(p): // "he ribbed it with the copper wire", of which the weight was
-	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
-		m.part.Winding = "with"
-		m.take(x.from, x.to, asWinding, "the same way as the body")
-		return false
-	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "" && len(m.said) > 0 && len(p.colour) == 0: // "four turns, with the dubbing"
-		m.part.Winding = "with"
-		m.take(x.from, x.to, asWinding, "the same way as the body")
-		return false
-	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
-		return shadow("what it is wound with")
-	case p.self && p.noun:
-	case anchors[prep] && m.low(m.beforeArticle(x.from+1)) != "along" && m.low(x.from-1) != "along" && m.wounds(prep, p):
-		m.part.Winding = "counter"
-		m.take(x.from, x.to, asWinding, "against the body")
-		return false
-	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
-		// "yellow bucktail over white"
-	case prep == "in" && m.nounSaid() && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && len(m.said[len(m.said)-1].colour) == 0 && m.act != lexicon.ActHolds && m.act != lexicon.ActTakesAway: // "he wound tying thread in dark brown"
-	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
-	case prep == "with" && (m.act == "" || m.act == lexicon.ActBrings) && !p.definite && !m.threadLike(p):
-	case prep == "with" && len(m.said) == 0 && (!p.definite || len(p.colour)+len(p.grade) > 0 || p.lastNoun == material.Thread):
-	case prep == "in" && m.act == "" && len(m.said) == 0 && p.noun && !p.definite: // "body in quill of peacock"
-	case prep == "from" && len(m.said) == 0, prep == "of":
-	case prep == "" || prep == "from" && !p.definite:
-	case len(m.said) == 0 && (prep == "for" || prep == "as" || prep == "in"):
-		// "for the tail, six fibres": what it is for was said by the label
-		if p.definite && p.bare() {
-			return shadow("")
-		}
-	default:
-		return shadow("where it stands to another part; no value of its own")
+	if v, ok := m.otherwiseUsed(c, i, prep, prepAt, x, p); ok {
+		return v
 	}
 	if p.self && len(p.grade) == 1 && (muches[p.grade[0]] || littles[p.grade[0]]) && m.std.Form == role.FormWound && p.amount == "" { // "a thick body of green fur"
 		p.amount, p.grade = p.grade[0], nil
@@ -975,6 +810,11 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if i > 0 && c.chunks[i-1].kind == kShare {
 		m.shareOf(&p, c.chunks[i-1])
 	}
+	return m.keepThing(c, i, prep, joint, x, p)
+}
+
+// keepThing files a phrase among the materials that were said of the part, and tells whether it is one.
+func (m *maker) keepThing(c clause, i int, prep, joint string, x chunk, p phrase) bool {
 	if m.corrects && p.noun && m.nounSaid() { // "crest, no, tippet fibres"
 		last := len(m.said) - 1
 		for last > 0 && !m.said[last].noun {
@@ -1007,6 +847,246 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.once = len(m.said) - 1
 	}
 	return !p.bare() || p.noun
+}
+
+// onlyRemark leaves alone words of a thing that say nothing of the part's material.
+func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint string, x chunk, p phrase) bool {
+	switch {
+	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && (m.low(x.to-1) == "of" && m.nounSaid() || m.act != "" && m.is(c.chunks[i+1].from, cOfHook) == 0 && m.low(x.to-1) != "of"): // "build up a little ramp", "and a smear of wax"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case p.bare() && (p.unit != "" || p.amount != "") && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kElsewhat && m.is(c.chunks[i+2].from, cOfHook) == 0: // "with a strip of velcro"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case (p.lastNoun == material.Thread || !p.noun && len(p.name) == 1 && material.KindOf(p.name[0]) == material.Thread) && m.nounSaid() && joint != "or" && m.set(): // "stood up by a wedge of silk"
+		m.shadow(c, x, prepAt, "what holds it")
+		return true
+	case p.bare() && m.act == lexicon.ActHolds && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
+		m.shadow(c, x, prepAt, "said of another part")
+		return true
+	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case p.bare() && len(p.grade) > 0 && m.low(x.from-1) == "is" && m.is(x.from, cGirth) > 0: // "as long as the gape is wide"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case prep == "with" && m.std.Form == role.FormTail && p.lastNoun == material.Fur && i > 1 && m.is(c.chunks[i-2].from, cParts) > 0: // "spread with a speck of dubbing"
+		m.shadow(c, x, prepAt, "what parts them")
+		return true
+	case (prep == "for" || prep == "as") && len(m.said) == 0 && (p.one || len(c.chunks) == 2) && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == m.part.Role: // "for a hackle he took"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case (prep == "" || (prep == "for" || prep == "as") && len(m.said) == 0) && len(p.name) == 1 && len(p.colour) == 0 && p.count == nil && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && m.std.Form != role.FormCollar && m.std.Form != role.FormPalmer && m.std.Name != role.Thread && m.std.Form != role.FormBead: // "a tail I leave out"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case prep == "" && p.definite && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAct && (c.chunks[i+1].word == lexicon.ActHolds || c.chunks[i+1].word == lexicon.ActDoes): // "the stem left bare"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case (m.act == lexicon.ActHolds || m.act == lexicon.ActDoes) && i > 0 && c.chunks[i-1].kind == kStandsFor && p.bare() && p.amount != "", prep == "of" && i > 1 && m.is(c.chunks[i-2].to-1, cRest) > 0: // "brush it lightly", "the rest of the same plume"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case p.bare() && wholeWords[p.amount] && m.low(x.to) == "length": // "the full length of the body"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case prep == "" && m.act == lexicon.ActReaches && p.noun && m.nounSaid():
+		m.shadow(c, x, prepAt, "how far it reaches, kept as said")
+		return true
+	case (prep == "over" || prep == "under") && !p.noun && len(p.colour) == 0 && p.count == nil && m.nounSaid(): // "over a flat bed of the silk"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	}
+	return false
+}
+
+// turnsOfThing leaves alone the thing that turns, a place or an act speak of.
+func (m *maker) turnsOfThing(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+	switch {
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && p.definite && m.std.Form == role.FormWound && m.nounSaid(): // "floss for two turns of the tinsel"
+		m.shadow(c, x, prepAt, "turns of another part")
+		return true
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPrepared && m.is(c.chunks[i-2].to-1, cCleared) > 0:
+		m.shadow(c, x, prepAt, "what it is cleared of")
+		return true
+	case prep == "over" && p.lastNoun == material.Weight && m.std.Form == role.FormWound && m.nounSaid(): // "over a bit of lead"
+		m.shadow(c, x, prepAt, "what lies under it")
+		return true
+	case prep == "" && m.nounSaid() && m.other(x) != nil:
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "" && p.definite && m.low(x.from+1) != "same" && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.lastNoun == material.Fur && len(p.colour) == 0 && len(c.chunks) == 1 && len(m.said) == 0: // "The dubbing, hare's ear, went on thin"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case prep == "" && i == 0 && c.open == "," && p.definite && p.noun && m.nounSaid() && len(m.said) == 1 && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && m.kin(p): // "hare's ear, the fur from the root of the ear only"
+		m.shadow(c, x, prepAt, "of which part of it")
+		return true
+	case prep == "" && i == 0 && p.definite && p.noun && m.nounSaid() && c.first && len(p.colour)+len(p.grade)+len(p.prep) == 0 && p.count == nil && p.unit == "" && p.amount == "" && i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAct || c.chunks[i+1].kind == kThen): // "The wire then comes forward over it"
+		m.shadow(c, x, prepAt, "said of another part")
+		return true
+	case x.kind == kPrepared && strings.HasPrefix(m.text(x.from, x.to), "as a ") && m.low(x.to-1) == m.part.Role: // "as a throat"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case x.kind == kPrepared && p.bare() && p.amount != "" && i == 2 && m.low(c.from()) == "which" && c.chunks[1].kind == kAuxiliary && m.std.Form == role.FormBead: // "which is heavy for the hook"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case x.kind == kPrepared && p.bare() && i > 1 && c.chunks[i-1].kind == kAuxiliary && m.elsewhatBefore(c, i-1): // "the butts are cut straight across"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	}
+	return false
+}
+
+// knownThing leaves alone a thing of the part that was named before.
+func (m *maker) knownThing(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+	switch {
+	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "" && (m.known(p) || p.definite && m.ownThing(p) && len(p.colour)+len(p.prep) == 0 && p.count == nil):
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActTies && i > 0 && c.chunks[i-1].kind == kAct && strings.HasSuffix(m.text(c.chunks[i-1].from, c.chunks[i-1].to), " on"), // "the fibres laid on the silk"
+		prep == "" && p.definite && m.act == lexicon.ActCovers && i > 0 && c.chunks[i-1].kind == kAct: // "cover the lead with floss"
+		m.shadow(c, x, prepAt, "what lies under it")
+		return true
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.act == lexicon.ActWinds && m.std.Form == role.FormWound && i+1 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "with": // "dub the silk with mole"
+		m.note(x.from, x.to, "what it is wound on")
+		return true
+	case p.definite && prep == "" && generalFeathers[m.low(x.to-1)] && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && c.chunks[i+2].kind == kAct, // "the longest fibres the cape would give"
+		p.definite && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && m.low(c.chunks[i+2].from) == "it": // "and only the short hairs of it"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case prep == "" && i == 1 && c.chunks[0].kind == kStandsFor && c.chunks[0].to == x.from && len(p.name) == 1 && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && len(p.colour) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary: // "That hackle is a pheasant neck feather"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case len(p.name) == 1 && p.bareName() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kAnd && m.otherPart(p.name[0]) && m.partAlone(c.chunks[i+2].from, c.chunks[i+2].to) != "", // "that makes both weight and body"
+		i > 1 && c.chunks[i-1].kind == kAnd && c.chunks[i-2].kind == kPart && len(p.name) == 1 && p.bare() && m.otherPart(p.name[0]): // "bare for the wing and hackle"
+		m.shadow(c, x, prepAt, "where it stands to another part; no value of its own")
+		return true
+	}
+	return false
+}
+
+// ofAnother leaves alone what is another thing's: what it is filled with, what covers it, what it is like.
+func (m *maker) ofAnother(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+	switch {
+	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
+		m.shadow(c, x, prepAt, "what it is filled with")
+		return true
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kElsewhat && m.is(c.chunks[i-2].to-1, cTurns) > 0 && (m.nounSaid() || !m.wound()), // "a few turns of wool"
+		prep == "in" && p.definite && generalFeathers[m.low(x.to-1)]: // "so short in the stem"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case p.definite && len(p.name) == 1 && p.bare() && units[p.name[0]] && m.nounSaid() && prep == "": // "and the slip is folded"
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "with" && p.definite && len(p.name) == 1 && p.count == nil && len(p.colour)+len(p.grade)+len(p.prep) == 0 && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && !m.ownThing(p): // "dubbed with the fur of a mole"
+		m.take(x.from, x.to, asPlain, "")
+		return true
+	case p.bare() && p.count == nil && p.unit == "" && len(p.grade) > 0 && prep == "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && len(m.said) > 0: // "small hole to the front"
+		m.shadow(c, x, prepAt, "of something else")
+		return true
+	case resembles[m.low(x.from-1)] && p.one: // "a head like a cork"
+		m.shadow(c, x, prepAt, "what it is like")
+		return true
+	case p.definite && prep == "" && p.lastNoun == material.Fur && m.std.Form == role.FormWound && m.nounSaid() && len(p.name) == 1 && m.is(x.to-1, cForm) > 0 && p.bareName(): // "and warp your dubbing up to the wings"
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case prep == "" && p.definite && p.lastNoun == material.Thread && m.std.Form == role.FormHead && m.act == lexicon.ActWinds && len(p.colour) == 0 && c.has(kTimes, kTurns): // "wind the silk three times in front of the hackle"
+		m.take(x.from, x.to, asPlain, "named before")
+		return true
+	case m.std.Form != role.FormHead && p.lastNoun == material.Varnish && m.neverVarnish() && (prep == "with" || p.amount != "" || prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats): // "put eyes on and cover it with resin"
+		m.part.Acts = append(m.part.Acts, m.text(x.from, x.to))
+		m.shadow(c, x, prepAt, "what covers it")
+		return true
+	case (prep == "of" || prep == "with") && !p.noun && len(p.colour) > 0 && len(p.name) == 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat: // "a spot of orange paint"
+		m.shadow(c, x, prepAt, "of something else")
+		return true
+	case p.one && i == 2 && m.low(c.from()) == "it" && c.chunks[1].kind == kAuxiliary && generalFeathers[m.low(x.to-1)]: // "it was a poor cape"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return true
+	case m.low(x.from) == "more" && m.low(x.from+1) != "than" && m.act != "": // "so use more fur as you go up"
+		m.shadow(c, x, prepAt, "how much more, kept as said")
+		return true
+	}
+	return false
+}
+
+// otherwiseUsed leaves alone what a preposition or the act shows to be no material of the part: what it is wound
+// with, what it lies against. It reads the direction of the turns where that is what is meant.
+func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, x chunk, p phrase) (bool, bool) {
+	switch {
+	case (m.act == lexicon.ActTakesAway || m.act == lexicon.ActHolds) && p.noun && !p.definite && !m.nounSaid() && !m.negated && m.takenOff(c, i, prep): // "strip the fibres off one side of a hen hackle"
+		m.act, m.shadowed = "", false
+	case m.negated, m.act == lexicon.ActTakesAway, m.act == lexicon.ActDoes, m.act == lexicon.ActSays, m.act == lexicon.ActHolds && (p.definite || !p.noun && len(p.colour) > 0 && !andThing(c, i)), len(p.colour) > 0 && !p.noun && (p.of || strings.HasSuffix(p.amount, "strip")) && m.nounSaid(), prep == "of" && m.shadowed, !m.suits(p):
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return false, true
+	case prep == "of" && i > 1 && c.chunks[i-2].kind == kPart && m.otherPart(c.chunks[i-2].word): // "with the under-body of yellow showing"
+		m.shadow(c, x, prepAt, "of another part")
+		return false, true
+	case prep == "with" && p.definite && m.low(x.from+1) == "same" && m.part.SameAs == "" && len(m.said) == 0: // "dub it with the same fur"
+		m.sameThing(p)
+		m.inked(p)
+		m.said = append(m.said, placed{p, c.open, false})
+		return true, true
+	case prep == "of" && p.of && !p.noun && len(p.colour) == 0 && m.nounSaid():
+		m.shadow(c, x, prepAt, "kept as a remark")
+		return false, true
+	case prep == "with" && p.definite && (m.ownThing(p) || m.known(p)):
+		m.take(x.from, x.to, asPlain, "named before")
+		return false, true
+	case prep == "with" && p.definite && p.noun && m.std.Form == role.FormRib && !m.nounSaid() && m.ribbed(c, i) && m.anywhere(p): // "he ribbed it with the copper wire", of which the weight was
+	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
+		m.part.Winding = "with"
+		m.take(x.from, x.to, asWinding, "the same way as the body")
+		return false, true
+	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "" && len(m.said) > 0 && len(p.colour) == 0: // "four turns, with the dubbing"
+		m.part.Winding = "with"
+		m.take(x.from, x.to, asWinding, "the same way as the body")
+		return false, true
+	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
+		m.shadow(c, x, prepAt, "what it is wound with")
+		return false, true
+	case p.self && p.noun:
+	case anchors[prep] && m.low(m.beforeArticle(x.from+1)) != "along" && m.low(x.from-1) != "along" && m.wounds(prep, p):
+		m.part.Winding = "counter"
+		m.take(x.from, x.to, asWinding, "against the body")
+		return false, true
+	case (prep == "over" || prep == "under") && !p.definite && len(m.said) > 0 && m.act == "" && m.std.Form != role.FormRib && m.std.Form != role.FormPalmer && (m.std.Form != role.FormCollar || prep == "under") && !m.threadLike(p):
+		// "yellow bucktail over white"
+	case prep == "in" && m.nounSaid() && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && len(m.said[len(m.said)-1].colour) == 0 && m.act != lexicon.ActHolds && m.act != lexicon.ActTakesAway: // "he wound tying thread in dark brown"
+	case prep == "in" && m.act == "" && len(p.name) == 0 && (len(p.colour) > 0 || p.count != nil && p.unit != ""): // "in medium blue dun", "in 3 bunches"
+	case prep == "with" && (m.act == "" || m.act == lexicon.ActBrings) && !p.definite && !m.threadLike(p):
+	case prep == "with" && len(m.said) == 0 && (!p.definite || len(p.colour)+len(p.grade) > 0 || p.lastNoun == material.Thread):
+	case prep == "in" && m.act == "" && len(m.said) == 0 && p.noun && !p.definite: // "body in quill of peacock"
+	case prep == "from" && len(m.said) == 0, prep == "of":
+	case prep == "" || prep == "from" && !p.definite:
+	case len(m.said) == 0 && (prep == "for" || prep == "as" || prep == "in"):
+		// "for the tail, six fibres": what it is for was said by the label
+		if p.definite && p.bare() {
+			m.shadow(c, x, prepAt, "")
+			return false, true
+		}
+	default:
+		m.shadow(c, x, prepAt, "where it stands to another part; no value of its own")
+		return false, true
+	}
+	return false, false
+}
+
+// shadow leaves a thing as a remark, with the preposition before it; what stands behind it in the clause is said of it.
+func (m *maker) shadow(c clause, x chunk, prepAt int, meaning string) {
+	m.shadowed = true
+	from := x.from
+	if prepAt >= 0 {
+		from = c.chunks[prepAt].from
+	}
+	m.note(from, x.to, meaning)
 }
 
 // takenOff tells a thing of which something is taken off: what is used is the rest of it.

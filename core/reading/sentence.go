@@ -139,20 +139,62 @@ var leadOn = lexicon.Set("leads on")
 // before, or something that is not understood.
 func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBlank bool, prev string, marks *marks) {
 	text := strings.TrimSpace(s[start:])
+	if r.beforeTitle(s, start, marks, text) {
+		return
+	}
+	text, short := r.shortOf(text)
+	if r.titleHere(s, start, marks, text, short) || r.nameBelow(s, start, marks, text) || r.nameInSentence(s, start, marks, text) ||
+		r.creditLine(s, start, marks, text) || r.ruledOrNote(s, start, wasBlank, marks, text) {
+		return
+	}
+	if r.goesOnLine(n, s, start, indented, wasBlank, prev, marks, text) {
+		return
+	}
+	r.goOn()
+	if (bareHook(text) || r.hookAlone(s, start)) && r.d.Find("hook") < 0 {
+		r.started = true
+		r.parts(n, "hook", s, start, len(s), false, marks, false)
+		return
+	}
+	if (bareThread(text) || r.threadAlone(s, start)) && r.started && r.d.Find("thread") < 0 {
+		r.parts(n, "thread", s, start, len(s), false, marks, false)
+		return
+	}
+	toks := lexAt(s, opened, len(s))
+	marks.set(start, opened, asPlain, "")
+	start = opened
+	if label, k := r.saidAtOnce(toks); k > 0 {
+		r.started = r.started || label == role.Hook
+		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
+		marks.set(start, toks[k-1].End, asLabel, "read as the "+label)
+		return
+	}
+	if r.partTold(n, s, start, marks, text, toks) || r.stepTold(n, s, start, marks) || r.nameLate(s, start, marks, text) {
+		return
+	}
+	marks.set(start, len(s), asUnread, "")
+	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
+		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+	}
+}
+
+// beforeTitle takes what may stand above the title, or with it: the lines of a letter, a note in brackets, a
+// number of a sheet, a name in quotes.
+func (r *reader) beforeTitle(s string, start int, marks *marks, text string) bool {
 	if r.inLetter(text) || r.letterOpens(text, newStretch(r.words, s, lexAt(s, start, len(s)), "")) {
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if r.d.Title == "" && !r.started && len(text) > 2 && (text[0] == '[' && text[len(text)-1] == ']' || text[0] == '(' && text[len(text)-1] == ')') { // "[on the back of a photograph]"
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asNote, "")
-		return
+		return true
 	}
 	if cells := cellBreak.Split(text, 2); len(cells) == 2 && sheetNumber.MatchString(cells[0]) && r.d.Title == "" && !r.started { // "SHEET 23          BROOK MEADOW GNAT"
 		r.d.Notes = append(r.d.Notes, cells[0])
 		r.d.Title, r.headed = strings.TrimSpace(cells[1]), true
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
 		r.d.Title = m[1]
@@ -161,14 +203,19 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 		r.d.Notes = append(r.d.Notes, m[2])
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
 		r.d.Tier = m[1]
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
+	return false
+}
+
+// shortOf gives what of a line could be a title, without who tied it and what else stands behind.
+func (r *reader) shortOf(text string) (string, string) {
 	short := text
 	if m := fromAfter.FindStringSubmatch(text); m != nil {
 		short = m[1]
@@ -193,10 +240,15 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			short, text = name, name
 		}
 	}
+	return text, short
+}
+
+// titleHere takes the line that is the title.
+func (r *reader) titleHere(s string, start int, marks *marks, text, short string) bool {
 	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), asHeader, "")
-			return
+			return true
 		}
 		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && !(nameLike(first) && headNotes.MatchString(rest)) && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
 			if m := nameTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" {
@@ -207,7 +259,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			if r.d.Title != "" {
 				r.d.Notes = append(r.d.Notes, text)
 				marks.set(start, len(s), asHeader, "")
-				return
+				return true
 			}
 		}
 		name, tier := cutTier(r.titleLine(figure.ReplaceAllString(text, "")))
@@ -227,8 +279,13 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.d.Tier = tier
 		}
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
+	return false
+}
+
+// nameBelow takes a name that stands under a heading, which then is a note.
+func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title, r.odd = name, false
@@ -237,44 +294,49 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		}
 		r.d.Notes = append(r.d.Notes, strings.TrimSpace(rest))
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := quotedTied.FindStringSubmatch(text); m != nil && !r.started { // "Slate Quarry" by T. Berg, under the prize
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[2])
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && len(m[0]) == len(text) && !r.started { // "Pinhead" under "Midge box no. 3"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = m[1]
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if !r.started && r.d.Title != "" && !columnNames[strings.ToLower(text)] && (listHeading.MatchString(r.d.Title) || r.odd && nameLike(text)) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0]) && !strings.ContainsAny(text, ",:;0123456789") && len(credit1(text)) == 0 { // "THE CINDERMAKER" under "Fly of the month"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title = text
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
+	return false
+}
+
+// nameInSentence takes a sentence that names the fly, where no line before did.
+func (r *reader) nameInSentence(s string, start int, marks *marks, text string) bool {
 	if m := capsWithin.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && !dressing.IsUpper(text) { // "The BLACK MILLER is taken from the last week of May"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := onceMore.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "Every autumn somebody asks for the Lantern Bearer, so here it is once more as Aino Salo ties it."
 		r.d.Title = m[1]
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if (givenBy.MatchString(text) || flyWas.MatchString(text)) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
 		r.d.Title = strings.TrimRight(m[1], ",.")
@@ -284,14 +346,19 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if m := asTold.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "My grandmother's Dusky, as she said it to me in the kitchen:"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
+	return false
+}
+
+// creditLine takes a line below the name that says whose the fly is, or where it was found.
+func (r *reader) creditLine(s string, start int, marks *marks, text string) bool {
 	for _, form := range []*regexp.Regexp{byWho, whatSaid, didTying, notesOfTalk, doneBy, letterOf, whatDid} {
 		if m := form.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Tier == "" {
 			r.d.Tier = m[1]
@@ -300,32 +367,42 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			}
 			r.d.Notes = append(r.d.Notes, text)
 			marks.set(start, len(s), asHeader, "")
-			return
+			return true
 		}
 	}
 	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Source == "" { // "From the minute book, 4 March 1987"
 		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if !r.started && r.d.Title != "" && r.credit(text) {
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if !r.started && r.d.Title != "" && (r.whose(text, tiedBy, &r.d.Tier) || r.whose(text, devisedBy, &r.d.Originator)) {
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
+	return false
+}
+
+// ruledOrNote takes a ruled line, and one that goes on from a note.
+func (r *reader) ruledOrNote(s string, start int, wasBlank bool, marks *marks, text string) bool {
 	if strings.Trim(text, "=-_*~.+| ") == "" { // a ruled line
 		marks.set(start, len(s), asPlain, "")
-		return
+		return true
 	}
 	if r.inNote && !wasBlank {
 		last := len(r.d.Notes) - 1
 		r.d.Notes[last] += " " + text
 		marks.set(start, len(s), asNote, "")
-		return
+		return true
 	}
+	return false
+}
+
+// goesOnLine takes a line that goes on from the one before, an item of a list, and a line whose label stands behind.
+func (r *reader) goesOnLine(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks, text string) bool {
 	alone := len(strings.Fields(text)) <= 4 && ((bareHook(text) || r.hookAlone(s, start)) && r.d.Find(role.Hook) < 0 || (bareThread(text) || r.threadAlone(s, start)) && r.d.Find(role.Thread) < 0 && r.d.Find(role.Hook) >= 0)
 	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0]) && r.behind < 3
 	if mark := strings.TrimSpace(s[:start]); mark == "*" || mark == "-" || mark == "•" || mark == "·" { // an item of a list goes on from no other
@@ -335,7 +412,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 			r.goOn()
 			r.started = true
 			r.parts(n, "weight", s, start, len(s), false, marks, false)
-			return
+			return true
 		}
 		if label, at := t.itemOf(); label != "" && r.d.Title != "" && r.d.Find(label) < 0 { // "- silver oval rib x5"
 			r.goOn()
@@ -346,7 +423,7 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 				marks.set(end, len(s), asLabel, "")
 			}
 			r.parts(n, label, s, start, end, false, marks, false)
-			return
+			return true
 		}
 	}
 	if label, at := r.labelBehind(s, start); label != "" && r.behind >= 3 && r.d.Title != "" {
@@ -354,61 +431,52 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 		r.started = true
 		r.parts(n, label, s, start, at, false, marks, false)
 		marks.set(at, len(s), asLabel, "")
-		return
+		return true
 	}
 	if last := len(r.d.Parts) - 1; last >= 0 && (r.d.Parts[last].Absent || alone && !strings.HasSuffix(prev, ",")) { // nothing goes on with a part that there is not
 		runsOn = false
 	}
 	if r.started && !wasBlank && runsOn && len(r.d.Parts) > 0 && (r.numbered == 0 && !stepNumber.MatchString(s)) {
 		r.continueLine(n, s, start, marks)
-		return
+		return true
 	}
-	r.goOn()
-	if (bareHook(text) || r.hookAlone(s, start)) && r.d.Find("hook") < 0 {
-		r.started = true
-		r.parts(n, "hook", s, start, len(s), false, marks, false)
-		return
-	}
-	if (bareThread(text) || r.threadAlone(s, start)) && r.started && r.d.Find("thread") < 0 {
-		r.parts(n, "thread", s, start, len(s), false, marks, false)
-		return
-	}
-	toks := lexAt(s, opened, len(s))
-	marks.set(start, opened, asPlain, "")
-	start = opened
-	if label, k := r.saidAtOnce(toks); k > 0 {
-		r.started = r.started || label == role.Hook
-		r.parts(n, label, s, toks[k-1].End, len(s), false, marks, false)
-		marks.set(start, toks[k-1].End, asLabel, "read as the "+label)
-		return
-	}
+	return false
+}
+
+// partTold takes a line that names its part somewhere, or several steps, each of its own part.
+func (r *reader) partTold(n int, s string, start int, marks *marks, text string, toks []measure.Token) bool {
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && t.deeds() >= 2 { // several steps, each of its own part
 		before := len(r.d.Parts)
 		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
 			marks.set(start, len(s), asPlain, "")
-			return
+			return true
 		}
 	}
 	if label := cmp.Or(r.namedWithin(toks), r.namedSoon(toks)); label != "" {
 		r.started = true
 		r.parts(n, label, s, start, len(s), false, marks, false)
-		return
+		return true
 	}
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); (r.started || r.d.Title != "") && len(t.toks) > 1 && len(t.toks) < 20 { // "Palmered claret hackle over claret only"
 		whole := clause{chunks: t.chunks()}
 		if label := t.namedShort(whole); label != "" && r.d.Find(label) < 0 && !strings.ContainsAny(text, ":(.") { // "bit of red wool for a tail", "fat body of peacock"
 			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
-			return
+			return true
 		}
 		if label := t.byWord(whole); label == role.BodyHackle && r.d.Find(label) < 0 && !whole.has(kAct, kAuxiliary, kPerson) {
 			r.parts(n, label, s, t.toks[0].Start, len(s), false, marks, false)
-			return
+			return true
 		}
 	}
 	if r.turnsOfKnown(newStretch(r.words, s, lexAt(s, start, len(s)), role.Rib)) {
 		marks.set(start, len(s), asTurns, "of a part told before")
-		return
+		return true
 	}
+	return false
+}
+
+// stepTold takes a step that is told in a sentence.
+func (r *reader) stepTold(n int, s string, start int, marks *marks) bool {
 	if t := newStretch(r.words, s, lexAt(s, start, len(s)), ""); r.started || r.d.Title != "" { // a step told in a sentence
 		before := len(r.d.Parts)
 		if list := t.chunks(); t.isSentence(list) && r.tell(n, t, list, marks) && len(r.d.Parts) > before {
@@ -419,29 +487,31 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 				}
 			}
 			marks.set(start, len(s), asPlain, "")
-			return
+			return true
 		}
 	}
+	return false
+}
+
+// nameLate takes a line that gives the name or the tier after all else: "Parish Emerger. After G. Thackray."
+func (r *reader) nameLate(s string, start int, marks *marks, text string) bool {
 	if m := nameLast.FindStringSubmatch(text); m != nil && r.d.Title == "" && r.started { // "Parish Emerger. After G. Thackray." under the table
 		r.d.Title = m[1]
 		if rest := strings.TrimSpace(m[2]); rest != "" {
 			r.d.Notes = append(r.d.Notes, rest)
 		}
 		marks.set(start, len(s), asHeader, "")
-		return
+		return true
 	}
 	if !r.started && r.d.Title != "" && r.d.Tier == "" && len(strings.Fields(text)) > 7 && strings.Contains(text, ".") { // "Peder Voll from the coast club showed us this one."
 		r.told(text)
 		if r.named(newStretch(r.words, s, lexAt(s, start, len(s)), "")); r.d.Tier != "" {
 			r.d.Notes = append(r.d.Notes, text)
 			marks.set(start, len(s), asHeader, "")
-			return
+			return true
 		}
 	}
-	marks.set(start, len(s), asUnread, "")
-	if k := len(r.d.Unread); k == 0 || r.d.Unread[k-1].Line != n { // not again what was left open within it
-		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
-	}
+	return false
 }
 
 // itemOf gives the part of an item of a list that names it behind its material or how many there are: "grey
