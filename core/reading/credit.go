@@ -272,6 +272,31 @@ func cutFold(s, at string) (before, after string, found bool) {
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
 	text = notesOn.ReplaceAllString(sentLine.ReplaceAllString(text, ""), "")
+	for _, take := range []func(string) (string, bool){r.nameDated, r.nameOfHeading, r.nameAndWho, r.nameOfTier} {
+		name, whole := take(text)
+		if whole {
+			return name
+		}
+		text = name
+	}
+	text = r.titleTail(r.titleAround(r.titleCells(text)))
+	if m := received.FindStringSubmatch(text); m != nil {
+		text = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
+	}
+	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil && r.sizesSaid(text, m[2], m[3]) {
+		text = text[:m[0]]
+	}
+	if m := variantName.FindStringSubmatch(strings.TrimRight(text, ".")); m != nil && r.d.VariantOf == "" {
+		text = m[1]
+		r.d.Descends("variant of", m[2])
+	}
+	return text
+}
+
+// nameDated takes a name out of a line with a date, a note in brackets or the notes of a head. It tells whether
+// that is all of the name.
+func (r *reader) nameDated(text string) (string, bool) {
 	if m := inBracket.FindStringSubmatch(text); m != nil && len(m[0]) < len(text) { // "(inside the lid) Old Pensioner"
 		r.d.Notes = append(r.d.Notes, m[1])
 		text = text[len(m[0]):]
@@ -288,7 +313,7 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) && !(strings.Contains(text, ", as ") && strings.HasSuffix(text, m[2])) { // but "Lantern Dun, as tied by Pell" is what a dressing is filed under // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
 		r.d.Tier = m[2]
-		return m[1]
+		return m[1], true
 	}
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
 		r.d.Notes = append(r.d.Notes, rest)
@@ -299,15 +324,21 @@ func (r *reader) titleLine(text string) string {
 		if m := yearSaid.FindStringSubmatch(rest); m != nil {
 			r.d.Date = cmp.Or(r.d.Date, m[1])
 		}
-		return name
+		return name, true
 	}
+	return text, false
+}
+
+// nameOfHeading takes a name out of a heading: a lot, a card, the fly of the month. It tells whether
+// that is all of the name.
+func (r *reader) nameOfHeading(text string) (string, bool) {
 	if m := isTheFly.FindStringSubmatch(text); m != nil && r.d.Title == "" { // "… and the third of them is the Pear Tree,"
 		r.d.Notes = append(r.d.Notes, text)
-		return m[1]
+		return m[1], true
 	}
 	if m := lotQuoted.FindStringSubmatch(text); m != nil { // Lot 14. "The Verger's Daughter", two flies as found
 		r.d.Notes = append(r.d.Notes, text)
-		return m[1]
+		return m[1], true
 	}
 	if m := cardHead.FindStringSubmatch(text); m != nil { // "CARD 7 — SUMMER MIDGE"
 		r.d.Notes = append(r.d.Notes, m[1])
@@ -316,43 +347,49 @@ func (r *reader) titleLine(text string) string {
 	if m := lateOnes.FindStringSubmatch(text); m != nil { // "The late Mr Swann's Copper Beech, set down for the club by his nephew."
 		r.d.Originator = cmp.Or(r.d.Originator, m[1])
 		r.d.Notes = append(r.d.Notes, text)
-		return m[2]
+		return m[2], true
 	}
 	if m := clubFly.FindStringSubmatch(text); m != nil && !monthAlone.MatchString(m[2]) { // "Our July fly - Hob Lantern"
 		r.d.Notes = append(r.d.Notes, m[1])
-		return m[2]
+		return m[2], true
 	}
 	if m := nameFirst.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Reed Bunting Sedge: for the album"
 		r.told(m[2])
 		r.d.Notes = append(r.d.Notes, m[2])
-		return m[1]
+		return m[1], true
 	}
+	return text, false
+}
+
+// nameAndWho takes a name out of a line that says by whom or how it is tied. It tells whether
+// that is all of the name.
+func (r *reader) nameAndWho(text string) (string, bool) {
 	if m := asTheyTie.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Pilgrim's Olive, as my neighbour Eline Ruud dresses it these days"
 		r.d.Tier = m[2]
-		return m[1]
+		return m[1], true
 	}
 	if m := accordingTo.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Weathercock Dun, according to Piers Amory"
 		r.d.Tier = m[2]
-		return m[1]
+		return m[1], true
 	}
 	if m := howTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How Greta ties the Moonlight Moth"
 		r.d.Tier = m[1]
-		return m[2]
+		return m[2], true
 	}
 	if m := quotedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // 2nd prize, dry fly class: "Little Sexton" by Ewa Lind
 		if lead := strings.Trim(m[1], " :,"); lead != "" {
 			r.d.Notes = append(r.d.Notes, lead)
 		}
 		r.d.Tier = strings.TrimRight(m[3], " .")
-		return m[2]
+		return m[2], true
 	}
 	if m := endsQuoted.FindStringSubmatch(text); m != nil && len(strings.Fields(m[1])) <= 6 { // RECIPE 9. "Mud Lark"
 		r.d.Notes = append(r.d.Notes, strings.Trim(m[1], " .,:"))
-		return m[2]
+		return m[2], true
 	}
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.Contains(text, " / ") { // FLY NO. 211 / "LADY'S PURSE" / MAKER UNKNOWN
 		r.d.Notes = append(r.d.Notes, text)
-		return m[1]
+		return m[1], true
 	}
 	if m := nameBehind.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Slate Dun (R. Amory)"
 		if text, r.d.Tier = m[1], m[2]; m[3] != "" {
@@ -367,6 +404,12 @@ func (r *reader) titleLine(text string) string {
 	if m := sentSaying.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // From Beppe 18:02 "here's the Kite Caddis
 		r.d.Tier, text = m[1], strings.TrimRight(m[2], `."”`)
 	}
+	return text, false
+}
+
+// nameOfTier takes the tier, the date or the place from behind a name. It tells whether
+// that is all of the name.
+func (r *reader) nameOfTier(text string) (string, bool) {
 	if m := fromAfter.FindStringSubmatch(text); m != nil { // "Weir Nymph - from the back of a diary, Feb 2003"
 		text = m[1]
 		if i := strings.LastIndex(m[2], ", "); i > 0 && yearSaid.MatchString(m[2][i:]) {
@@ -380,12 +423,12 @@ func (r *reader) titleLine(text string) string {
 	}
 	if m := iTie.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "How I do the Jetty Prawn, by Solveig Nor"
 		r.d.Tier = m[2]
-		return m[1]
+		return m[1], true
 	}
 	if m := titleBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "A demonstration at the library: the Orchard Spinner, by Greet Maas"
 		r.d.Notes = append(r.d.Notes, m[1])
 		r.d.Tier = m[3]
-		return m[2]
+		return m[2], true
 	}
 	if m := tiedDated.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "Hester's Bargain — tied and explained by Hester Vaughan, 21 Sept. 2018"
 		text, r.d.Tier, r.d.Date = m[1], m[2], cmp.Or(r.d.Date, m[3])
@@ -400,7 +443,11 @@ func (r *reader) titleLine(text string) string {
 	if m := perName.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "OTTERBURN GREY - per J. Mott Sr."
 		text, r.d.Tier = m[1], m[2]
 	}
-	text = r.titleCells(text)
+	return text, false
+}
+
+// titleAround takes the name of a fly out of a line that tells of the evening, the tier or the hook as well.
+func (r *reader) titleAround(text string) string {
 	if m := atTheVice.FindStringSubmatch(text); m != nil { // "Notes of the bench night. Wilma Roos at the vice; fly: Pepper Quill."
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 		text = strings.Trim(strings.Replace(text, m[0], "", 1), " ;,.")
@@ -442,6 +489,11 @@ func (r *reader) titleLine(text string) string {
 			text = text[:i]
 		}
 	}
+	return text
+}
+
+// titleTail takes what stands behind a name: how it is tied, whose it is, a note in brackets.
+func (r *reader) titleTail(text string) string {
 	if m := shownBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "The Pontoon Sedge, as Edith Marl showed it to the beginners."
 		text, r.d.Tier = m[1], m[2]
 	}
@@ -469,17 +521,6 @@ func (r *reader) titleLine(text string) string {
 		if m[2] != "" {
 			r.d.Notes = append(r.d.Notes, m[2])
 		}
-	}
-	if m := received.FindStringSubmatch(text); m != nil {
-		text = m[1]
-		r.d.Notes = append(r.d.Notes, m[2])
-	}
-	if m := sizesInTitle.FindStringSubmatchIndex(text); m != nil && r.d.Sizes == nil && r.sizesSaid(text, m[2], m[3]) {
-		text = text[:m[0]]
-	}
-	if m := variantName.FindStringSubmatch(strings.TrimRight(text, ".")); m != nil && r.d.VariantOf == "" {
-		text = m[1]
-		r.d.Descends("variant of", m[2])
 	}
 	return text
 }

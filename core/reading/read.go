@@ -256,14 +256,7 @@ func (r *reader) line(n int, s string) {
 		}
 		return
 	}
-	if head := strings.ToLower(strings.Trim(s, " =_*~.:#-")); methods[head] && len(r.d.Parts) >= 3 {
-		r.method = true
-		marks.set(0, len(s), asPlain, "")
-		return
-	}
-	if r.method && !strings.Contains(s, ":") { // the steps of what was listed before
-		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s))
-		marks.set(0, len(s), asNote, "")
+	if r.ofMethod(s, marks) {
 		return
 	}
 	wasBlank, prev := r.blank, r.prev
@@ -274,84 +267,15 @@ func (r *reader) line(n int, s string) {
 	}
 	indented := start == len(s)-len(strings.TrimLeft(s, " \t")) && start > 0
 	marks.set(0, start, asPlain, "")
-	if tableHead(s) {
-		marks.set(start, len(s), asPlain, "")
+	if r.tableOrNote(n, s, marks, start) {
 		return
 	}
-	if list, between := across(s); list != nil && !r.started {
-		r.headings, r.between = list, between
-		marks.set(start, len(s), asPlain, "")
+	start, done := r.nameOpens(n, s, start, marks)
+	if !done {
+		start, done = r.creditOpens(s, start, marks)
+	}
+	if done {
 		return
-	}
-	if r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
-		return
-	}
-	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
-		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[start:]))
-		marks.set(start, len(s), asNote, "")
-		r.inNote = true
-		return
-	}
-	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
-		r.d.Title = strings.TrimSpace(s[start : k-1])
-		marks.set(start, k, asHeader, "")
-		start = k
-		for start < len(s) && s[start] == ' ' {
-			start++
-		}
-		r.started = true
-		end := strings.IndexByte(s[start:], ';')
-		if end < 0 {
-			end = len(s) - start
-		}
-		r.parts(n, "hook", s, start, start+end, false, marks, false)
-		if start += end + 1; start >= len(s) {
-			return
-		}
-		for start < len(s) && s[start] == ' ' {
-			start++
-		}
-	}
-	if text := strings.TrimSpace(s[start:]); r.d.Title == "" && !r.started && entryLine.MatchString(text) { // "Entry 88. 12th Sept. 1927.", "Case 4, No. 17"
-		if y := yearSaid.FindStringSubmatch(text); y != nil {
-			r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(entryNumber.FindString(text)):]), " ."))
-		}
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asNote, "")
-		return
-	}
-	if m := scribe.FindStringSubmatch(s[start:]); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
-		r.d.Notes = append(r.d.Notes, s[start:])
-		marks.set(start, len(s), asNote, "")
-		return
-	}
-	if m := receivedAs.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "No. 88. Steerage. Recd. of T. Render 14.ii.1972. …"
-		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
-		marks.set(start, start+len(m[0]), asHeader, "")
-		if start += len(m[0]); start >= len(s) {
-			return
-		}
-	}
-	if m := pageEntry.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "p. 58. SLUICE MIDGE. Orig. Capt. Dunmore. 18 up-eye. Body: …"
-		r.d.Page, r.d.Title = cmp.Or(r.d.Page, m[1]), m[2]
-		if m[3] == "Tied" || m[3] == "Dr" {
-			r.d.Tier = cmp.Or(r.d.Tier, m[4])
-		} else {
-			r.d.Originator = cmp.Or(r.d.Originator, m[4])
-		}
-		marks.set(start, start+len(m[0]), asHeader, "")
-		if start += len(m[0]); start >= len(s) {
-			return
-		}
-	}
-	if m := quotedLead.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "Vesper" - hook 14 down-eyed; body of claret silk
-		at := start + len(m[0])
-		if _, k := r.words.roles.Match(measure.Lex(s[at:]), 0); k > 0 {
-			r.d.Title = m[1]
-			marks.set(start, at, asHeader, "")
-			start = at
-		}
 	}
 	if r.prose(n, s, start, marks) {
 		r.inNote = false
@@ -378,6 +302,122 @@ func (r *reader) line(n int, s string) {
 	r.before(n, s, opened, segs[0].labelStart, marks)
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
+	r.eachSegment(n, s, marks, segs)
+}
+
+// ofMethod takes the heading over how a fly is tied, and the steps below it.
+func (r *reader) ofMethod(s string, marks *marks) bool {
+	if head := strings.ToLower(strings.Trim(s, " =_*~.:#-")); methods[head] && len(r.d.Parts) >= 3 {
+		r.method = true
+		marks.set(0, len(s), asPlain, "")
+		return true
+	}
+	if r.method && !strings.Contains(s, ":") { // the steps of what was listed before
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s))
+		marks.set(0, len(s), asNote, "")
+		return true
+	}
+	return false
+}
+
+// tableOrNote takes a line of a table, and a note that is marked as one.
+func (r *reader) tableOrNote(n int, s string, marks *marks, start int) bool {
+	if tableHead(s) {
+		marks.set(start, len(s), asPlain, "")
+		return true
+	}
+	if list, between := across(s); list != nil && !r.started {
+		r.headings, r.between = list, between
+		marks.set(start, len(s), asPlain, "")
+		return true
+	}
+	if r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
+		return true
+	}
+	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[start:]))
+		marks.set(start, len(s), asNote, "")
+		r.inNote = true
+		return true
+	}
+	return false
+}
+
+// nameOpens takes a name with its hook behind it, and the name of an entry. It gives where the rest begins, and
+// whether there is none.
+func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool) {
+	if k := r.nameAndHook(s, start); k > 0 { // "Coldharbour Gnat: #18 dry; silk - black"
+		r.d.Title = strings.TrimSpace(s[start : k-1])
+		marks.set(start, k, asHeader, "")
+		start = k
+		for start < len(s) && s[start] == ' ' {
+			start++
+		}
+		r.started = true
+		end := strings.IndexByte(s[start:], ';')
+		if end < 0 {
+			end = len(s) - start
+		}
+		r.parts(n, "hook", s, start, start+end, false, marks, false)
+		if start += end + 1; start >= len(s) {
+			return start, true
+		}
+		for start < len(s) && s[start] == ' ' {
+			start++
+		}
+	}
+	if text := strings.TrimSpace(s[start:]); r.d.Title == "" && !r.started && entryLine.MatchString(text) { // "Entry 88. 12th Sept. 1927.", "Case 4, No. 17"
+		if y := yearSaid.FindStringSubmatch(text); y != nil {
+			r.d.Date = cmp.Or(r.d.Date, strings.Trim(strings.TrimSpace(text[len(entryNumber.FindString(text)):]), " ."))
+		}
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), asNote, "")
+		return start, true
+	}
+	return start, false
+}
+
+// creditOpens takes what stands before the parts of a line that holds a whole dressing: a page, a name, a credit. It
+// gives where the parts begin, and whether there are none.
+func (r *reader) creditOpens(s string, start int, marks *marks) (int, bool) {
+	if m := scribe.FindStringSubmatch(s[start:]); m != nil && !r.started { // "Liv Aasen's, written down by P. Tull."
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		r.d.Notes = append(r.d.Notes, s[start:])
+		marks.set(start, len(s), asNote, "")
+		return start, true
+	}
+	if m := receivedAs.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "No. 88. Steerage. Recd. of T. Render 14.ii.1972. …"
+		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
+		marks.set(start, start+len(m[0]), asHeader, "")
+		if start += len(m[0]); start >= len(s) {
+			return start, true
+		}
+	}
+	if m := pageEntry.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "p. 58. SLUICE MIDGE. Orig. Capt. Dunmore. 18 up-eye. Body: …"
+		r.d.Page, r.d.Title = cmp.Or(r.d.Page, m[1]), m[2]
+		if m[3] == "Tied" || m[3] == "Dr" {
+			r.d.Tier = cmp.Or(r.d.Tier, m[4])
+		} else {
+			r.d.Originator = cmp.Or(r.d.Originator, m[4])
+		}
+		marks.set(start, start+len(m[0]), asHeader, "")
+		if start += len(m[0]); start >= len(s) {
+			return start, true
+		}
+	}
+	if m := quotedLead.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "Vesper" - hook 14 down-eyed; body of claret silk
+		at := start + len(m[0])
+		if _, k := r.words.roles.Match(measure.Lex(s[at:]), 0); k > 0 {
+			r.d.Title = m[1]
+			marks.set(start, at, asHeader, "")
+			start = at
+		}
+	}
+	return start, false
+}
+
+// eachSegment reads the text behind each label of a line.
+func (r *reader) eachSegment(n int, s string, marks *marks, segs []segment) {
 	for _, g := range segs {
 		text := s[g.labelEnd:g.textEnd]
 		if g.header != "" {
