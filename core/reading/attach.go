@@ -593,35 +593,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kTurns:
 		m.turns(c, i)
 	case kTimes:
-		if front := m.text(x.to, c.to()); p.Turns != nil && m.std.Form == role.FormCollar && strings.HasPrefix(front, "in front") && strings.Contains(m.text(c.from(), x.from), "behind") { // "twice behind the wing and twice in front"
-			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-			m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
-			return
-		}
-		if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
-			p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-			m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
-			return
-		}
-		if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
-			v := x.v
-			p.Turns = &v
-			m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
-			return
-		}
-		if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
-			v := x.v
-			p.Turns = &v
-			m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
-			return
-		}
-		if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
-			p.Coats = x.v.High
-		}
-		if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
-			p.Coats = x.v.High
-		}
-		m.take(x.from, x.to, asPlain, "")
+		m.times(c, i)
 	case kPer:
 		m.perSide(c, i)
 	case kLength:
@@ -636,14 +608,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
 	case kWay:
-		if m.act == lexicon.ActMeasures || m.act == lexicon.ActHolds || m.act == lexicon.ActDoes || c.has(kOnce) {
-			m.note(x.from, x.to, "kept as a remark")
-			return
-		}
-		if m.wound() && !m.parachute() && p.Winding == "" {
-			p.Winding = x.word
-		}
-		m.take(x.from, x.to, asWinding, map[string]string{"counter": "against the body", "with": "the same way as the body"}[x.word])
+		m.windingOf(c, i)
 	case kSpacing:
 		if p.Spacing == "" {
 			p.Spacing = x.word
@@ -670,28 +635,91 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, asAmount, "what of the whole each is")
 	case kContinues, kSame:
-		if x.kind == kSame && dyedWords[m.low(x.from-1)] || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
-			m.note(x.from, x.to, "kept as a remark")
-			return
-		}
-		if x.word == "" || x.word == "same" {
-			m.sameAgain(x)
-			return
-		}
-		if x.kind == kSame {
-			m.same(c, x)
-			return
-		}
-		if x.word == theRest {
-			m.rest(c, i)
-			return
-		}
-		if label, ok := m.earlier(x.word); ok && p.Continues == "" && label != p.Role {
-			p.Continues = label
-			m.take(x.from, x.to, asMaterial, "goes on from the "+label+"; one bunch, counted once")
-			return
-		}
-		m.take(x.from, x.to, asPlain, "")
+		m.goesOnFrom(c, i)
+	default:
+		m.tells(c, i, prep)
+	}
+}
+
+// times takes how often something is done: turns, where the part is wound, or coats.
+func (m *maker) times(c clause, i int) {
+	x, p := c.chunks[i], m.part
+	if front := m.text(x.to, c.to()); p.Turns != nil && m.std.Form == role.FormCollar && strings.HasPrefix(front, "in front") && strings.Contains(m.text(c.from(), x.from), "behind") { // "twice behind the wing and twice in front"
+		p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
+		m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
+		return
+	}
+	if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
+		p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
+		m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
+		return
+	}
+	if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
+		v := x.v
+		p.Turns = &v
+		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		return
+	}
+	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+		v := x.v
+		p.Turns = &v
+		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		return
+	}
+	if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
+		p.Coats = x.v.High
+	}
+	if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
+		p.Coats = x.v.High
+	}
+	m.take(x.from, x.to, asPlain, "")
+}
+
+// windingOf takes which way a part is wound.
+func (m *maker) windingOf(c clause, i int) {
+	x, p := c.chunks[i], m.part
+	if m.act == lexicon.ActMeasures || m.act == lexicon.ActHolds || m.act == lexicon.ActDoes || c.has(kOnce) {
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
+	if m.wound() && !m.parachute() && p.Winding == "" {
+		p.Winding = x.word
+	}
+	m.take(x.from, x.to, asWinding, map[string]string{"counter": "against the body", "with": "the same way as the body"}[x.word])
+}
+
+// goesOnFrom takes that a part is of what another was of: the rest of its bunch, or the same material.
+func (m *maker) goesOnFrom(c clause, i int) {
+	x, p := c.chunks[i], m.part
+	if x.kind == kSame && dyedWords[m.low(x.from-1)] || x.kind == kSame && i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kThing { // "hen of the same"
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
+	if x.word == "" || x.word == "same" {
+		m.sameAgain(x)
+		return
+	}
+	if x.kind == kSame {
+		m.same(c, x)
+		return
+	}
+	if x.word == theRest {
+		m.rest(c, i)
+		return
+	}
+	if label, ok := m.earlier(x.word); ok && p.Continues == "" && label != p.Role {
+		p.Continues = label
+		m.take(x.from, x.to, asMaterial, "goes on from the "+label+"; one bunch, counted once")
+		return
+	}
+	m.take(x.from, x.to, asPlain, "")
+}
+
+// tells takes a chunk that is neither a measure nor a place nor a thing: what may be left out, when it is used, what
+// is only a remark.
+func (m *maker) tells(c clause, i int, prep string) {
+	x, p := c.chunks[i], m.part
+	switch x.kind {
 	case kPart:
 		m.note(x.from, x.to, "where it stands to another part; no value of its own")
 	case kOptional:

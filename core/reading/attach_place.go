@@ -383,32 +383,15 @@ func (m *maker) place(c clause, i int, prep string) {
 	x := c.chunks[i]
 	p := m.part
 	spans := m.std.Spans
-	remark := func() { m.note(x.from, x.to, "where it stands; no value of its own") }
 	if m.fullest(x.from) || m.act == lexicon.ActTakesAway {
-		remark()
+		m.onlyWhere(x)
 		return
-	}
-	from := func(l measure.Length) {
-		if p.From.IsZero() {
-			p.From = l
-			m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
-			return
-		}
-		remark()
-	}
-	to := func(l measure.Length) {
-		if p.To.IsZero() {
-			p.To = l
-			m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
-			return
-		}
-		remark()
 	}
 	switch x.kind {
 	case kWhere:
 		l := m.otherEnd(x)
 		if x.basis == "ties from" {
-			from(l)
+			m.liesFrom(x, l)
 			return
 		}
 		if m.act == lexicon.ActStops && !spans && l.IsPart() && m.part.Length.IsZero() && m.std.Form == role.FormWing { // "it ends where the tail ends"
@@ -416,18 +399,18 @@ func (m *maker) place(c clause, i int, prep string) {
 			return
 		}
 		if x.top > 0 && spans { // "stops where the thread began"
-			to(l)
+			m.liesTo(x, l)
 			return
 		}
 		switch m.act {
 		case lexicon.ActTies:
 			m.tied(x, l)
 		case lexicon.ActBegins:
-			from(l)
+			m.liesFrom(x, l)
 		case lexicon.ActWinds, lexicon.ActStops, lexicon.ActPullsOver, lexicon.ActTiesOff:
-			to(l)
+			m.liesTo(x, l)
 		default:
-			remark()
+			m.onlyWhere(x)
 		}
 	case kStretch:
 		if x.word == ofShare && m.stretches == 0 && m.nounSaid() && (len(m.said) > 1 && withThing(c, i) || c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
@@ -436,91 +419,129 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 		m.stretch1(c, i)
 	case kStart:
-		switch {
-		case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
-			m.low(x.to-1) == lexicon.Shoulder && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
-			i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == lexicon.Shoulder && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
-			remark()
-		case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
-			if n := len(m.said); n > 0 {
-				m.said[n-1].prep = append(m.said[n-1].prep, m.text(x.from, x.to))
-				m.take(x.from, x.to, asPreparation, "")
-				break
-			}
-			remark()
-		case x.word == lexicon.ActTies && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), "over"): // "is laid over the thorax"
-			remark()
-		case x.word == lexicon.ActTies:
-			m.tied(x, x.l)
-		case !spans && m.reach(x):
-		case x.l.IsPart() && !spans, m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures:
-			remark()
-		case m.act == lexicon.ActTies && m.low(x.from) != "from":
-			m.tied(x, x.l)
-		case m.low(x.from) == "from" && (i > 0 && c.chunks[i-1].kind == kLength || m.is(x.from-1, cSpan) > 0): // "as long as the shank from the eye"
-			remark()
-		case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != lexicon.ActBegins):
-			remark()
-		default:
-			from(x.l)
-		}
+		m.startsAt(c, i, x, spans)
 	case kEnd:
-		switch {
-		case i > 0 && m.is(c.chunks[i-1].from, cBackAgain) > 0 && strings.Contains(m.text(c.to(), min(c.to()+6, len(m.toks))), "once more"): // "to the eye and back again to the tail, then up once more"
-			remark()
-		case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
-			remark()
-		case string(x.l.Of) == m.std.Name, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish", "built up to a cone"
-			remark()
-		case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
-			to(x.l)
-		case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && endingWords[m.low(x.from)] && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
-			m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: x.l.Of, Reach: true, Text: m.text(x.from, x.to)}})
-		case m.act == lexicon.ActTies:
-			m.tied(x, x.l)
-		case !spans && m.reach(x):
-		case !spans && m.act == lexicon.ActWinds && m.landmark(x, to):
-		case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.workedTo(x.from), !spans && m.act != lexicon.ActWinds:
-			remark()
-		case spans && m.returns(c, i) && p.From.IsZero():
-			from(x.l)
-		default:
-			to(x.l)
-		}
+		m.endsAt(c, i, x, p, spans)
 	case kPlace:
-		switch {
-		case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
-			remark()
-		case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff && !spans) && tiesAt[prep]: // "laid along the shank and tied down at the bend"
-			m.tied(x, x.l)
-		case x.l.IsPart() && m.act == lexicon.ActStops && spans && prep == "at": // "and ended at the post"
-			to(x.l)
-		case x.l.IsPart() && (prep != "to" || m.is(x.from-1, cTowards) > 0):
-			remark()
-		case m.act == lexicon.ActBegins:
-			from(x.l)
-		case m.act == lexicon.ActWinds && m.low(x.from) == "over" && !x.l.IsPart(): // "wrapped over the middle of the shank"
-			remark()
-		case m.act == lexicon.ActWinds && m.returns(c, i):
-			from(x.l)
-		case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == lexicon.ActWinds:
-			remark()
-		case (m.act == lexicon.ActWinds || m.act == lexicon.ActStops || m.act == lexicon.ActPullsOver || m.act == lexicon.ActTiesOff) && spans:
-			to(x.l)
-		case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.act == lexicon.ActDoes:
-			remark()
-		case i == 0 && m.countedFromEye(x) && p.From.IsZero():
-			if spans && m.std.Form == role.FormWound && p.To.IsZero() {
-				to(x.l)
-			} else {
-				from(x.l)
-			}
-		default:
-			remark()
-		}
+		m.atPlace(c, i, prep, x, p, spans)
 	}
 	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(f, t)
+	}
+}
+
+// atPlace takes a place that nothing says more of: by what is done there it is where the part is tied in, begins or ends.
+func (m *maker) atPlace(c clause, i int, prep string, x chunk, p *Part, spans bool) {
+	switch {
+	case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
+		m.onlyWhere(x)
+	case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff && !spans) && tiesAt[prep]: // "laid along the shank and tied down at the bend"
+		m.tied(x, x.l)
+	case x.l.IsPart() && m.act == lexicon.ActStops && spans && prep == "at": // "and ended at the post"
+		m.liesTo(x, x.l)
+	case x.l.IsPart() && (prep != "to" || m.is(x.from-1, cTowards) > 0):
+		m.onlyWhere(x)
+	case m.act == lexicon.ActBegins:
+		m.liesFrom(x, x.l)
+	case m.act == lexicon.ActWinds && m.low(x.from) == "over" && !x.l.IsPart(): // "wrapped over the middle of the shank"
+		m.onlyWhere(x)
+	case m.act == lexicon.ActWinds && m.returns(c, i):
+		m.liesFrom(x, x.l)
+	case prep != "to" && prep != "" && prep != "before" && prep != "behind" && m.act == lexicon.ActWinds:
+		m.onlyWhere(x)
+	case (m.act == lexicon.ActWinds || m.act == lexicon.ActStops || m.act == lexicon.ActPullsOver || m.act == lexicon.ActTiesOff) && spans:
+		m.liesTo(x, x.l)
+	case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.act == lexicon.ActDoes:
+		m.onlyWhere(x)
+	case i == 0 && m.countedFromEye(x) && p.From.IsZero():
+		if spans && m.std.Form == role.FormWound && p.To.IsZero() {
+			m.liesTo(x, x.l)
+		} else {
+			m.liesFrom(x, x.l)
+		}
+	default:
+		m.onlyWhere(x)
+	}
+}
+
+// onlyWhere leaves a place as a remark.
+func (m *maker) onlyWhere(x chunk) { m.note(x.from, x.to, "where it stands; no value of its own") }
+
+// liesFrom takes where the part begins, once.
+func (m *maker) liesFrom(x chunk, l measure.Length) {
+	if !m.part.From.IsZero() {
+		m.onlyWhere(x)
+		return
+	}
+	m.part.From = l
+	m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
+}
+
+// liesTo takes where the part ends, once.
+func (m *maker) liesTo(x chunk, l measure.Length) {
+	if !m.part.To.IsZero() {
+		m.onlyWhere(x)
+		return
+	}
+	m.part.To = l
+	m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+}
+
+// startsAt takes a place that is said to be a beginning, or where a thing stands.
+func (m *maker) startsAt(c clause, i int, x chunk, spans bool) {
+	switch {
+	case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
+		m.low(x.to-1) == lexicon.Shoulder && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
+		i > 0 && c.chunks[i-1].kind == kThing && m.low(x.to-1) == lexicon.Shoulder && (c.chunks[i-1].thing.lastNoun == material.Feather || c.chunks[i-1].thing.lastNoun == material.Hackle): // "a jackdaw feather from the shoulder"
+		m.onlyWhere(x)
+	case i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Quill && x.l.Of == measure.Shank && x.l.High == 0 && m.is(x.from, cPreposition) > 0: // "peacock quill from the eye"
+		if n := len(m.said); n > 0 {
+			m.said[n-1].prep = append(m.said[n-1].prep, m.text(x.from, x.to))
+			m.take(x.from, x.to, asPreparation, "")
+			break
+		}
+		m.onlyWhere(x)
+	case x.word == lexicon.ActTies && m.std.Form == role.FormLegs && x.l.IsPart() && strings.Contains(m.text(x.from, x.to), "over"): // "is laid over the thorax"
+		m.onlyWhere(x)
+	case x.word == lexicon.ActTies:
+		m.tied(x, x.l)
+	case !spans && m.reach(x):
+	case x.l.IsPart() && !spans, m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures:
+		m.onlyWhere(x)
+	case m.act == lexicon.ActTies && m.low(x.from) != "from":
+		m.tied(x, x.l)
+	case m.low(x.from) == "from" && (i > 0 && c.chunks[i-1].kind == kLength || m.is(x.from-1, cSpan) > 0): // "as long as the shank from the eye"
+		m.onlyWhere(x)
+	case x.word == "" && (x.l.IsPart() || m.act != "" && m.act != lexicon.ActBegins):
+		m.onlyWhere(x)
+	default:
+		m.liesFrom(x, x.l)
+	}
+}
+
+// endsAt takes a place that is said to be an end.
+func (m *maker) endsAt(c clause, i int, x chunk, p *Part, spans bool) {
+	switch {
+	case i > 0 && m.is(c.chunks[i-1].from, cBackAgain) > 0 && strings.Contains(m.text(c.to(), min(c.to()+6, len(m.toks))), "once more"): // "to the eye and back again to the tail, then up once more"
+		m.onlyWhere(x)
+	case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
+		m.onlyWhere(x)
+	case string(x.l.Of) == m.std.Name, m.std.Form == role.FormHead && x.l.IsPart(): // "finished with a whip finish", "built up to a cone"
+		m.onlyWhere(x)
+	case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
+		m.liesTo(x, x.l)
+	case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && endingWords[m.low(x.from)] && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
+		m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: x.l.Of, Reach: true, Text: m.text(x.from, x.to)}})
+	case m.act == lexicon.ActTies:
+		m.tied(x, x.l)
+	case !spans && m.reach(x):
+	case !spans && m.act == lexicon.ActWinds && m.landmark(x):
+	case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.workedTo(x.from), !spans && m.act != lexicon.ActWinds:
+		m.onlyWhere(x)
+	case spans && m.returns(c, i) && p.From.IsZero():
+		m.liesFrom(x, x.l)
+	default:
+		m.liesTo(x, x.l)
 	}
 }
 
@@ -615,10 +636,10 @@ func (m *maker) stretch1(c clause, i int) {
 }
 
 // landmark takes "wound down to the bend" of a hackle: where it goes.
-func (m *maker) landmark(x chunk, to func(measure.Length)) bool {
+func (m *maker) landmark(x chunk) bool {
 	for k := x.from; k < x.to; k++ {
 		if l, n := m.length(k); n > 0 && l.Reach && !l.IsPart() {
-			to(measure.Length{Low: 1, High: 1, Of: l.Of, Text: x.l.Text})
+			m.liesTo(x, measure.Length{Low: 1, High: 1, Of: l.Of, Text: x.l.Text})
 			return true
 		}
 	}
