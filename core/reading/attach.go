@@ -165,25 +165,7 @@ func (m *maker) absent() bool {
 	}
 	end := first.from + n
 	if n > 0 && !c.has(kAbsent) {
-		for m.low(first.from) == "no" { // "no tail nor wing"
-			k := end
-			if w := m.low(k); w == "nor" || w == "or" || w == "and" {
-				k = m.pastArticle(k + 1)
-			}
-			_, other := m.role(k)
-			if other == 0 {
-				break
-			}
-			end = k + other
-		}
-		if first.from < end && m.low(first.from) == "no" && m.onIt(end) { // "no wing to it"
-			for end < len(m.toks) && !m.mark(end) {
-				end++
-			}
-		}
-		for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
-			end++
-		}
+		end = m.absentWords(first, end)
 		if m.low(first.from) == "none" && (m.low(end) == "," || m.low(end) == ".") && m.low(end+1) == "or" { // "none, or two turns of hen"
 			m.part.Optional = true
 			m.take(first.from, end, asOptional, "an extra; the plain fly lacks it")
@@ -199,15 +181,7 @@ func (m *maker) absent() bool {
 			}
 			return false
 		}
-		if aux := m.is(end, cAuxiliary); aux > 0 { // "no wing was tied", "no hackle is needed"
-			act := m.is(end+aux, cAct)
-			switch wanted := m.is(end+aux, cWanted); {
-			case wanted > 0:
-				end += aux + wanted
-			case act > 0 && m.atEnd(end+aux+act):
-				end += aux + act
-			}
-		}
+		end = m.absentVerb(end)
 		stop := end
 		for stop < len(m.toks) && m.mark(stop) {
 			stop++
@@ -226,6 +200,50 @@ func (m *maker) absent() bool {
 	}
 	m.part.Absent = true
 	m.take(0, min(end, len(m.toks)), asPlain, "this part is left out")
+	m.afterAbsent(end)
+	return true
+}
+
+// absentWords gives where the words end that say there is no such part: "no tail nor wing", "no wing to it".
+func (m *maker) absentWords(first chunk, end int) int {
+	for m.low(first.from) == "no" { // "no tail nor wing"
+		k := end
+		if w := m.low(k); w == "nor" || w == "or" || w == "and" {
+			k = m.pastArticle(k + 1)
+		}
+		_, other := m.role(k)
+		if other == 0 {
+			break
+		}
+		end = k + other
+	}
+	if first.from < end && m.low(first.from) == "no" && m.onIt(end) { // "no wing to it"
+		for end < len(m.toks) && !m.mark(end) {
+			end++
+		}
+	}
+	for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
+		end++
+	}
+	return end
+}
+
+// absentVerb gives where "no wing was tied" ends.
+func (m *maker) absentVerb(end int) int {
+	if aux := m.is(end, cAuxiliary); aux > 0 { // "no wing was tied", "no hackle is needed"
+		act := m.is(end+aux, cAct)
+		switch wanted := m.is(end+aux, cWanted); {
+		case wanted > 0:
+			end += aux + wanted
+		case act > 0 && m.atEnd(end+aux+act):
+			end += aux + act
+		}
+	}
+	return end
+}
+
+// afterAbsent leaves what is said behind a part that is left out as a remark, or as the tier's own way.
+func (m *maker) afterAbsent(end int) {
 	for end < len(m.toks) && m.mark(end) {
 		end++
 	}
@@ -237,7 +255,6 @@ func (m *maker) absent() bool {
 			m.note(end, len(m.toks), "kept as a remark")
 		}
 	}
-	return true
 }
 
 // clause takes what one clause says.
@@ -1610,37 +1627,7 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, asCount, "")
 		return
 	}
-	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
-		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
-		return
-	}
-	if x.v.Low == x.v.High && x.v.Low >= 1500 && x.v.Low <= 2100 || m.low(x.to) == "if" && m.part.Turns != nil { // "bought in 1962"; "2 turns if you have the feather, 3 if not"
-		m.note(x.from, x.to, "kept as a remark")
-		return
-	}
-	if m.low(x.to) == "behind" && m.atEnd(x.to+1) && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.open == "," && i == 0 && m.low(x.from-2) == "front" { // "three in front, three behind"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
-		return
-	}
-	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
-		return
-	}
-	if (m.std.Form == role.FormBead && i == 0 || len(m.said) > 0 && m.said[0].lastNoun == material.Bead) && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
-		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
-		return
-	}
-	if m.low(x.from-1) == "also" && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.chunks[0].kind == kInTime { // "behind the wings 2 turns and before the wings also 2"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
-		return
-	}
-	if m.std.Name == role.Underweight && m.part.DiameterMM == 0 && x.v.Low == x.v.High && x.v.Low > 0.1 && x.v.Low < 1.5 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), ".") { // "10 wraps of 0.6"
-		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+	if m.numberApart(c, i, x, whole) {
 		return
 	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
@@ -1671,6 +1658,49 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, asCount, "")
 		return
 	}
+	m.numberLeft(c, i, x, whole)
+}
+
+// numberApart takes a bare number that is no count: a time, a year, turns more, a diameter.
+func (m *maker) numberApart(c clause, i int, x chunk, whole bool) bool {
+	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
+		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
+		return true
+	}
+	if x.v.Low == x.v.High && x.v.Low >= 1500 && x.v.Low <= 2100 || m.low(x.to) == "if" && m.part.Turns != nil { // "bought in 1962"; "2 turns if you have the feather, 3 if not"
+		m.note(x.from, x.to, "kept as a remark")
+		return true
+	}
+	if m.low(x.to) == "behind" && m.atEnd(x.to+1) && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.open == "," && i == 0 && m.low(x.from-2) == "front" { // "three in front, three behind"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		return true
+	}
+	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		return true
+	}
+	if (m.std.Form == role.FormBead && i == 0 || len(m.said) > 0 && m.said[0].lastNoun == material.Bead) && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
+		m.part.DiameterMM = x.v.Low
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+		return true
+	}
+	if m.low(x.from-1) == "also" && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.chunks[0].kind == kInTime { // "behind the wings 2 turns and before the wings also 2"
+		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		return true
+	}
+	if m.std.Name == role.Underweight && m.part.DiameterMM == 0 && x.v.Low == x.v.High && x.v.Low > 0.1 && x.v.Low < 1.5 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), ".") { // "10 wraps of 0.6"
+		m.part.DiameterMM = x.v.Low
+		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+		return true
+	}
+	return false
+}
+
+// numberLeft takes a bare number that is no count: turns in front, coats, or nothing that is understood.
+func (m *maker) numberLeft(c clause, i int, x chunk, whole bool) {
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "three minutes"
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
@@ -1857,6 +1887,44 @@ func (m *maker) onCondition(c clause) bool {
 		cond.Text = m.text(c.chunks[first].from, c.chunks[w-1].to)
 	}
 	again, named := c.open == "(" && w > 0 || !m.nounSaid() && m.toldBefore(), false
+	cond, again, named = m.conditioned(c, w, p, cond, first, again, named)
+	wordsOnly := cond.Count == nil && cond.Turns == nil && cond.Length.IsZero() && cond.DiameterMM == 0
+	if cond.Count != nil && cond.Count.Of == "" {
+		for _, d := range p.Conditions {
+			if d.Count != nil {
+				cond.Count.Of = d.Count.Of
+			}
+		}
+	}
+	p.Conditions = append(p.Conditions, cond)
+	alone := again || wordsOnly && !named && first < w
+	from := x.from
+	if alone && c.chunks[first].from < x.from {
+		from = c.chunks[first].from
+	} else if alone && w > 0 {
+		m.take(c.chunks[first].from, c.chunks[w-1].to, asCondition, "only "+cond.When)
+	}
+	meaning := "what stands before it holds only " + cond.When
+	if alone {
+		meaning = "only " + cond.When
+	}
+	m.take(from, x.to, asCondition, meaning)
+	before, after := c, c
+	before.chunks, after.chunks = c.chunks[:first], c.chunks[w+1:]
+	if !alone {
+		before.chunks = c.chunks[:w]
+	}
+	if len(before.chunks) > 0 {
+		m.main(before)
+	}
+	if len(after.chunks) > 0 {
+		m.main(after)
+	}
+	return true
+}
+
+// conditioned takes what a condition is said with: a count, turns, a length, or a material that is used then.
+func (m *maker) conditioned(c clause, w int, p *Part, cond Condition, first int, again, named bool) (Condition, bool, bool) {
 	for _, y := range c.chunks[first:w] {
 		switch y.kind {
 		case kThing:
@@ -1894,39 +1962,7 @@ func (m *maker) onCondition(c clause) bool {
 			cond.Count = &Count{Low: y.v.Low, High: y.v.High}
 		}
 	}
-	wordsOnly := cond.Count == nil && cond.Turns == nil && cond.Length.IsZero() && cond.DiameterMM == 0
-	if cond.Count != nil && cond.Count.Of == "" {
-		for _, d := range p.Conditions {
-			if d.Count != nil {
-				cond.Count.Of = d.Count.Of
-			}
-		}
-	}
-	p.Conditions = append(p.Conditions, cond)
-	alone := again || wordsOnly && !named && first < w
-	from := x.from
-	if alone && c.chunks[first].from < x.from {
-		from = c.chunks[first].from
-	} else if alone && w > 0 {
-		m.take(c.chunks[first].from, c.chunks[w-1].to, asCondition, "only "+cond.When)
-	}
-	meaning := "what stands before it holds only " + cond.When
-	if alone {
-		meaning = "only " + cond.When
-	}
-	m.take(from, x.to, asCondition, meaning)
-	before, after := c, c
-	before.chunks, after.chunks = c.chunks[:first], c.chunks[w+1:]
-	if !alone {
-		before.chunks = c.chunks[:w]
-	}
-	if len(before.chunks) > 0 {
-		m.main(before)
-	}
-	if len(after.chunks) > 0 {
-		m.main(after)
-	}
-	return true
+	return cond, again, named
 }
 
 // toldBefore tells whether this part was told of in another place, with its material.

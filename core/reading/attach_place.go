@@ -72,6 +72,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	if mm && m.gauge(c, i) {
 		return
 	}
+	m.lengthByAct(c, i, prep, x, l, p, note, before, next, mm)
+}
+
+// lengthByAct takes a length by what is done there.
+func (m *maker) lengthByAct(c clause, i int, prep string, x chunk, l measure.Length, p *Part, note func(meaning string), before, next string, mm bool) {
 	switch {
 	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
 		note("how far beyond, kept as said")

@@ -35,46 +35,7 @@ var (
 // Thrale at the February meeting", "By Prudence Aldwark, from her notebook, page 14, about
 // 1958". What else it says is a note.
 func (r *reader) credit(s string) bool {
-	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 { // "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936"
-		any := false
-		for _, c := range cells {
-			switch _, n := credits.Match(measure.Lex(c), 0); {
-			case n > 0 && r.credit(c):
-				any = true
-			case any && yearSaid.MatchString(c) && r.d.Date == "":
-				r.d.Date = yearSaid.FindStringSubmatch(c)[1]
-			case any:
-				r.d.Notes = append(r.d.Notes, c)
-			}
-		}
-		if any {
-			return true
-		}
-	}
-	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
-		r.d.Tier = m[1]
-		if rest := strings.Trim(strings.Replace(s, m[0], "", 1), " ,;."); rest != "" {
-			r.d.Notes = append(r.d.Notes, rest)
-		}
-		return true
-	}
-	if m := nameAt.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "Ebba Lind, at the December evening"
-		r.d.Tier = m[1]
-		r.d.Notes = append(r.d.Notes, m[2])
-		return true
-	}
-	if m := nameDated.FindStringSubmatch(bareVerb.ReplaceAllString(s, "")); m != nil && r.d.Tier == "" && yearSaid.MatchString(m[2]) { // "Lotte Brandis, 3 November 2007"
-		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
-		return true
-	}
-	if m := nameTied.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Set down from what Agnes Pell tied for us in October"
-		r.d.Tier = m[1]
-		r.d.Notes = append(r.d.Notes, s)
-		return true
-	}
-	if m := nameOwns.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Recorded from Eoin Rafter's talk"
-		r.d.Tier = m[1]
-		r.d.Notes = append(r.d.Notes, s)
+	if r.creditLed(s) {
 		return true
 	}
 	toks := measure.Lex(s)
@@ -133,6 +94,53 @@ func (r *reader) credit(s string) bool {
 		r.d.Notes = append(r.d.Notes, rest)
 	}
 	return true
+}
+
+// creditLed takes a credit by how the line begins: cells, somebody at the vice, a name with its date.
+func (r *reader) creditLed(s string) bool {
+	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 { // "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936"
+		any := false
+		for _, c := range cells {
+			switch _, n := credits.Match(measure.Lex(c), 0); {
+			case n > 0 && r.credit(c):
+				any = true
+			case any && yearSaid.MatchString(c) && r.d.Date == "":
+				r.d.Date = yearSaid.FindStringSubmatch(c)[1]
+			case any:
+				r.d.Notes = append(r.d.Notes, c)
+			}
+		}
+		if any {
+			return true
+		}
+	}
+	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
+		r.d.Tier = m[1]
+		if rest := strings.Trim(strings.Replace(s, m[0], "", 1), " ,;."); rest != "" {
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+		return true
+	}
+	if m := nameAt.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "Ebba Lind, at the December evening"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
+		return true
+	}
+	if m := nameDated.FindStringSubmatch(bareVerb.ReplaceAllString(s, "")); m != nil && r.d.Tier == "" && yearSaid.MatchString(m[2]) { // "Lotte Brandis, 3 November 2007"
+		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		return true
+	}
+	if m := nameTied.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Set down from what Agnes Pell tied for us in October"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, s)
+		return true
+	}
+	if m := nameOwns.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Recorded from Eoin Rafter's talk"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, s)
+		return true
+	}
+	return false
 }
 
 // nameEnd gives where a name of capitalised words and initials ends.

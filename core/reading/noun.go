@@ -448,6 +448,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		}
 		return n
 	}
+	return t.stepQuality(p, k, first)
+}
+
+// stepQuality reads how a thing is: how it is marked, how much of it there is, how it is prepared.
+func (t *stretch) stepQuality(p *phrase, k int, first bool) int {
 	if t.is(k+1, cMarking) > 0 && t.is(k, cColour) == 1 { // "white-tipped"
 		p.prep = append(p.prep, t.lows(k, k+2))
 		return 2
@@ -481,6 +486,11 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 		p.grade = append(p.grade, t.text(k, k+1))
 		return 1
 	}
+	return t.stepName(p, k, first)
+}
+
+// stepName reads a word of a grade, a unit or a name.
+func (t *stretch) stepName(p *phrase, k int, first bool) int {
 	if n := t.is(k, cGrade); n > 0 {
 		switch {
 		case sizeWords[t.low(k)] && k+1 < len(t.toks) && t.toks[k+1].Kind == measure.Number:

@@ -128,6 +128,16 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	}
 	sentence := 0
 	known := len(pieces)
+	pieces = r.clausePieces(n, t, s, all, pieces, sentence, known)
+	settlePieces(t, pieces)
+	// clauses of one part that follow each other are read as one
+	joined := joinPieces(pieces)
+	r.tellPieces(n, t, marks, s, joined)
+	return r.started
+}
+
+// clausePieces gives each clause the part it is about.
+func (r *reader) clausePieces(n int, t *stretch, s string, all []clause, pieces []piece, sentence, known int) []piece {
 	for i := range all {
 		if len(pieces) == known && known > 0 && (!all[i].first && r.noted == n || all[i].kind == saysAside || all[i].kind == saysCase && all[i].first && i+1 == len(all)) && t.forPart(all[i]) < 0 { // "She told us that her father used hare"
 			if from := t.toks[all[i].from()].Start; all[i].first || len(r.d.Notes) == 0 || r.noted != n {
@@ -175,6 +185,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			pieces = append(pieces, p)
 		}
 	}
+	return pieces
+}
+
+// settlePieces gives pieces another part, where what follows shows which it was.
+func settlePieces(t *stretch, pieces []piece) {
 	for i, p := range pieces { // "a hackle … the hackle was then palmered" is one along the body
 		if p.label != role.BodyHackle {
 			continue
@@ -190,7 +205,10 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			pieces[i].label = role.Hackle
 		}
 	}
-	// clauses of one part that follow each other are read as one
+}
+
+// joinPieces reads clauses of one part that follow each other as one.
+func joinPieces(pieces []piece) []piece {
 	var joined []piece
 	for _, p := range pieces {
 		if p.to == 0 {
@@ -202,6 +220,11 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 		}
 		joined = append(joined, p)
 	}
+	return joined
+}
+
+// tellPieces reads the words about each part as a line of its own.
+func (r *reader) tellPieces(n int, t *stretch, marks *marks, s string, joined []piece) {
 	for _, p := range joined {
 		if p.label == "" {
 			continue
@@ -227,7 +250,6 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 			r.insteadOfFirst(p.label)
 		}
 	}
-	return r.started
 }
 
 // doerOf takes whoever first puts something on the fly for the one who ties it, where no tier is named:
@@ -1095,50 +1117,58 @@ func (t *stretch) subject(c clause, next clause) string {
 		default:
 			continue
 		}
-		for k := at; k < end; k++ {
-			label, n := t.role(k)
-			if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && (t.is(k+1, cArticle) > 0 || t.describes(k+1) && k == t.pastArticle(c.from()) && c.first) { // "the body's a pale olive biot", "The body's pink floss"
-				if std, is := role.Find(base); is && (std.Form == role.FormWound || std.Form == role.FormCollar && c.first || std.Form == role.FormHook && (t.sizeNear(c) || len(next.chunks) > 0 && t.sizeNear(next))) {
-					return base
-				}
-			}
-			if n == 0 || k+n > end || x.kind == kPrepared && k > x.from || x.kind == kThing && t.withinName(x.from, k) {
-				continue
-			}
-			std, ok := role.Find(label)
-			counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "") || i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of == measure.MM
-			switch {
-			case !ok, std.Name == role.Thread && t.low(k+n) == "of", // "a thread of gold"
-				std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
-				continue
-			case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
-				continue
-			case std.Name == role.Eyes:
-				if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
-					continue
-				}
-			case everyday[label] && !(k+n == c.to() && t.low(k-1) == "the" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActTies && std.Form == role.FormPost) && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
-				continue
-			case std.Form == role.FormHook && whereOnly[t.low(t.beforeArticle(k))]: // "tied under the hook"
-				continue
-			case std.Form == role.FormHook:
-				if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
-					continue
-				}
-			case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
-				continue
-			case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActBrings): // but "now came the hackle"
-				continue
-			case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"
-				continue
-			}
-			if std.Name == role.Hackle && t.alongBody(c) {
-				return "body hackle"
-			}
-			return label
+		if v, ok := t.partAmong(c, next, verb, i, x, at, end); ok {
+			return v
 		}
 	}
 	return ""
+}
+
+// partAmong gives the part that one of the words of a chunk names as what the clause is about.
+func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end int) (string, bool) {
+	for k := at; k < end; k++ {
+		label, n := t.role(k)
+		if base, ok := strings.CutSuffix(t.low(k), "'s"); ok && n == 0 && (t.is(k+1, cArticle) > 0 || t.describes(k+1) && k == t.pastArticle(c.from()) && c.first) { // "the body's a pale olive biot", "The body's pink floss"
+			if std, is := role.Find(base); is && (std.Form == role.FormWound || std.Form == role.FormCollar && c.first || std.Form == role.FormHook && (t.sizeNear(c) || len(next.chunks) > 0 && t.sizeNear(next))) {
+				return base, true
+			}
+		}
+		if n == 0 || k+n > end || x.kind == kPrepared && k > x.from || x.kind == kThing && t.withinName(x.from, k) {
+			continue
+		}
+		std, ok := role.Find(label)
+		counted := x.kind == kThing && (x.thing.count != nil || x.thing.amount != "") || i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of == measure.MM
+		switch {
+		case !ok, std.Name == role.Thread && t.low(k+n) == "of", // "a thread of gold"
+			std.Name == role.Thread && t.is(k+n, cAuxiliary) == 0 && !(x.kind == kThing && x.thing.definite && t.low(k-2) == "let"): // "then let the thread go back up"
+			continue
+		case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
+			continue
+		case std.Name == role.Eyes:
+			if !counted && !(c.first && (i == 0 || i == 1 && c.chunks[0].kind == kPrepared)) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
+				continue
+			}
+		case everyday[label] && !(k+n == c.to() && t.low(k-1) == "the" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActTies && std.Form == role.FormPost) && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
+			continue
+		case std.Form == role.FormHook && whereOnly[t.low(t.beforeArticle(k))]: // "tied under the hook"
+			continue
+		case std.Form == role.FormHook:
+			if !t.sizeNear(c) && (len(next.chunks) == 0 || !t.sizeNear(next)) {
+				continue
+			}
+		case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
+			continue
+		case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActBrings): // but "now came the hackle"
+			continue
+		case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"
+			continue
+		}
+		if std.Name == role.Hackle && t.alongBody(c) {
+			return "body hackle", true
+		}
+		return label, true
+	}
+	return "", false
 }
 
 // between tells a clause that names two places, up to a chunk, something is put between.
