@@ -132,6 +132,14 @@ func (r *reader) acrossRow(n int, s string, marks *marks) bool {
 const leastCells = 3
 
 // cellRow reads a line of cells that each begin with their label, "Hook 14 grub | Thread grey | Tail none";
+// A cellField is one cell of a card in one line, with its label or header.
+type cellField struct {
+	label  string
+	header string
+	at     int // where its words begin
+	cell
+}
+
 // false where the line is none. A cell without a label is the hook or the thread where it can be.
 func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	between := "|"
@@ -145,17 +153,11 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	if strings.Count(s[start:], " "+between+" ") < least-1 {
 		return false
 	}
-	type field struct {
-		label  string
-		header string
-		at     int // where its words begin
-		cell
-	}
-	var fields []field
+	var fields []cellField
 	labelled := 0
 	from := start
 	for _, part := range strings.Split(s[start:], " "+between) {
-		f := field{cell: trimmed(s, from, from+len(part))}
+		f := cellField{cell: trimmed(s, from, from+len(part))}
 		from += len(part) + 2
 		toks := lexAt(s, f.from, f.to)
 		if h, k := headerAt(toks, 0); k > 0 && k+1 < len(toks) && toks[k].Low == ":" {
@@ -185,44 +187,49 @@ func (r *reader) cellRow(n int, s string, start int, marks *marks) bool {
 	}
 	r.cells = true
 	for _, f := range fields {
-		text := f.of(s)
-		guess := ""
-		if many {
-			guess = r.guessCell(s, f.cell)
-		}
-		tie := func(label string, at int) {
-			r.started = true
-			r.parts(n, label, s, at, f.to, false, marks, false)
-		}
-		switch {
-		case text == "":
-		case f.header != "":
-			r.header(n, f.header, s[f.at:f.to], f.from, f.at, marks, s[:f.to])
-		case f.label != "":
-			marks.set(f.from, f.at, asLabel, "")
-			tie(f.label, f.at)
-		case (bareHook(text) || r.hookAlone(s, f.from) || r.hookCell(s, f.cell)) && r.d.Find(role.Hook) < 0:
-			tie(role.Hook, f.from)
-		case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
-			tie(role.Thread, f.from)
-		case guess != "":
-			tie(guess, f.from)
-		case many && r.d.Title == "" && inQuotes.MatchString(text):
-			r.d.Title = inQuotes.FindStringSubmatch(text)[1]
-			marks.set(f.from, f.to, asHeader, "")
-		case many && r.d.Date == "" && yearSaid.MatchString(text):
-			r.d.Date = yearSaid.FindString(text)
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(f.from, f.to, asNote, "")
-		case strings.Contains(text, ":"): // "Difficulty: easy"
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(f.from, f.to, asNote, "")
-		default:
-			r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
-			marks.set(f.from, f.to, asUnread, "")
-		}
+		r.readCell(n, s, marks, many, f)
 	}
 	return true
+}
+
+// readCell reads one cell of a card in one line.
+func (r *reader) readCell(n int, s string, marks *marks, many bool, f cellField) {
+	text := f.of(s)
+	guess := ""
+	if many {
+		guess = r.guessCell(s, f.cell)
+	}
+	tie := func(label string, at int) {
+		r.started = true
+		r.parts(n, label, s, at, f.to, false, marks, false)
+	}
+	switch {
+	case text == "":
+	case f.header != "":
+		r.header(n, f.header, s[f.at:f.to], f.from, f.at, marks, s[:f.to])
+	case f.label != "":
+		marks.set(f.from, f.at, asLabel, "")
+		tie(f.label, f.at)
+	case (bareHook(text) || r.hookAlone(s, f.from) || r.hookCell(s, f.cell)) && r.d.Find(role.Hook) < 0:
+		tie(role.Hook, f.from)
+	case aughtSaid.MatchString(text) && r.d.Find(role.Thread) < 0:
+		tie(role.Thread, f.from)
+	case guess != "":
+		tie(guess, f.from)
+	case many && r.d.Title == "" && inQuotes.MatchString(text):
+		r.d.Title = inQuotes.FindStringSubmatch(text)[1]
+		marks.set(f.from, f.to, asHeader, "")
+	case many && r.d.Date == "" && yearSaid.MatchString(text):
+		r.d.Date = yearSaid.FindString(text)
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(f.from, f.to, asNote, "")
+	case strings.Contains(text, ":"): // "Difficulty: easy"
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(f.from, f.to, asNote, "")
+	default:
+		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+		marks.set(f.from, f.to, asUnread, "")
+	}
 }
 
 var aughtSaid = regexp.MustCompile(`\b\d{1,2}/0\b`)

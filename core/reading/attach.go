@@ -1308,6 +1308,11 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		m.part.Coats = cmp.Or(m.part.Coats, v.High)
 		return
 	}
+	m.keepCount(p, part, of, v)
+}
+
+// keepCount keeps a count with the bound that stands behind it.
+func (m *maker) keepCount(p *phrase, part *Part, of string, v measure.Interval) {
 	k := p.to
 	if m.low(k) == "," { // "half a dozen fibres, give or take"
 		if n := measure.OrSo(m.toks, k+1); n > 0 && v.Low == v.High {

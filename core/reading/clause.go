@@ -105,6 +105,12 @@ func (t *stretch) clauses(list []chunk) []clause {
 		cur.chunks = append(cur.chunks, x)
 	}
 	shut("")
+	t.settleKinds(out)
+	return out
+}
+
+// settleKinds says what each clause is for, and mends it by the clauses around it.
+func (t *stretch) settleKinds(out []clause) {
 	doubt := t.bracketsInDoubt(out)
 	for i := range out {
 		out[i].kind = t.kindOf(out[i], i)
@@ -154,7 +160,6 @@ func (t *stretch) clauses(list []chunk) []clause {
 			out[i-1].kind, out[i].kind = saysElse, saysAside
 		}
 	}
-	return out
 }
 
 // wherePlainly tells a clause behind "where" that says what was done there: it begins with who did it,
@@ -294,54 +299,62 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
 	case kAnd, kThen:
-		if first := cur.chunks[0].kind; x.kind == kThen && len(cur.chunks) == 1 && (first == kPerson || first == kStandsFor) { // "He then tied in"
-			return false
-		}
-		if x.kind == kThen && len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && i+1 < len(list) && list[i+1].kind == kAct { // "the wire then followed"
-			return false
-		}
-		if t.is(x.from-1, cArticle) > 0 { // "for the first two millimetres"
-			return false
-		}
-		if k := x.to; t.is(k, cArticle) > 0 && cur.has(kAuxiliary) { // "the rib is wire and the back a strip of film"
-			if _, n := t.role(k + 1); n > 0 && (t.is(k+1+n, cArticle) > 0 || t.low(k+1+n) == "of") { // "its tag is of wire and its tail of crest"
-				return true
-			}
-		}
-		j := i + 1
-		for j < len(list) && (list[j].kind == kThen || list[j].kind == kPlain) {
-			j++
-		}
-		if j >= len(list) {
-			return false
-		}
-		switch list[j].kind {
-		case kPerson, kOthers, kAct, kLength, kTurns, kAuxiliary, kNegation:
-			return true
-		case kPrepared:
-			_, n := t.as(list[j].from, cAct)
-			return n > 0 || t.is(list[j].from, cWorked) > 0 && cur.has(kAct) && cur.has(kPerson)
-		}
-		if list[j].kind == kThing && cur.has(kAct) && cur.has(kPerson) && t.is(list[j].from, cWorked) > 0 { // "she caught in tinsel and dubbed blue fur"
-			return true
-		}
-		switch list[j].kind {
-		case kStandsFor, kPart, kThing:
-			if list[j].kind == kThing && list[j].thing.definite && t.is(list[j].to-1, cWorked) > 0 && list[j].to > list[j].from+2 && j+1 < len(list) && list[j+1].kind == kPreposition && list[j+1].word == "with" { // "and the thread dubbed with grey squirrel"
-				return true
-			}
-			if j+1 < len(list) && list[j+1].kind == kPrepared && (list[j].kind == kPart || list[j].kind == kThing && list[j].thing.definite) && t.is(list[j+1].from, cWorked) > 0 { // "and the thread dubbed with grey squirrel"
-				return true
-			}
-			if len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && !cur.chunks[0].thing.noun { // "A ginger and a grizzle cock were wound together"
-				return false
-			}
-			return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
+		if v, ok := t.opensWith(list, i, cur, x); ok {
+			return v
 		}
 	case kStandsFor:
 		return t.low(x.from) == "which" || t.low(x.from) == "who"
 	}
 	return false
+}
+
+// opensWith tells whether "and" or "then" begins a clause of its own.
+func (t *stretch) opensWith(list []chunk, i int, cur clause, x chunk) (bool, bool) {
+	if first := cur.chunks[0].kind; x.kind == kThen && len(cur.chunks) == 1 && (first == kPerson || first == kStandsFor) { // "He then tied in"
+		return false, true
+	}
+	if x.kind == kThen && len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && i+1 < len(list) && list[i+1].kind == kAct { // "the wire then followed"
+		return false, true
+	}
+	if t.is(x.from-1, cArticle) > 0 { // "for the first two millimetres"
+		return false, true
+	}
+	if k := x.to; t.is(k, cArticle) > 0 && cur.has(kAuxiliary) { // "the rib is wire and the back a strip of film"
+		if _, n := t.role(k + 1); n > 0 && (t.is(k+1+n, cArticle) > 0 || t.low(k+1+n) == "of") { // "its tag is of wire and its tail of crest"
+			return true, true
+		}
+	}
+	j := i + 1
+	for j < len(list) && (list[j].kind == kThen || list[j].kind == kPlain) {
+		j++
+	}
+	if j >= len(list) {
+		return false, true
+	}
+	switch list[j].kind {
+	case kPerson, kOthers, kAct, kLength, kTurns, kAuxiliary, kNegation:
+		return true, true
+	case kPrepared:
+		_, n := t.as(list[j].from, cAct)
+		return n > 0 || t.is(list[j].from, cWorked) > 0 && cur.has(kAct) && cur.has(kPerson), true
+	}
+	if list[j].kind == kThing && cur.has(kAct) && cur.has(kPerson) && t.is(list[j].from, cWorked) > 0 { // "she caught in tinsel and dubbed blue fur"
+		return true, true
+	}
+	switch list[j].kind {
+	case kStandsFor, kPart, kThing:
+		if list[j].kind == kThing && list[j].thing.definite && t.is(list[j].to-1, cWorked) > 0 && list[j].to > list[j].from+2 && j+1 < len(list) && list[j+1].kind == kPreposition && list[j+1].word == "with" { // "and the thread dubbed with grey squirrel"
+			return true, true
+		}
+		if j+1 < len(list) && list[j+1].kind == kPrepared && (list[j].kind == kPart || list[j].kind == kThing && list[j].thing.definite) && t.is(list[j+1].from, cWorked) > 0 { // "and the thread dubbed with grey squirrel"
+			return true, true
+		}
+		if len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && !cur.chunks[0].thing.noun { // "A ginger and a grizzle cock were wound together"
+			return false, true
+		}
+		return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct), true
+	}
+	return false, false
 }
 
 // kindOf tells what a clause is worth by the words that mark it: before it, in it, or behind.
@@ -399,26 +412,39 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	case kAgain:
 		return saysAside
 	case kThing:
-		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
-			return saysElse
-		}
-		if n > 0 && (c.first || c.open == ";") && t.makesIt(c) { // "waxed thread underneath makes it darker"
-			return saysAside
-		}
-		if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
-			return saysAside
-		}
-		if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && willDo[t.low(last.from)] { // "A dark starling does where snipe is not to be had"
-			return saysElse
-		}
-		if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
-			return saysElse
+		if v, ok := t.kindOfThing(c, n, lead, first); ok {
+			return v
 		}
 	case kStandsFor:
 		if i := c.where(kThing); t.low(first.from) == "which" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && i > 0 && c.chunks[i].thing.definite && !c.has(kEnd, kPlace, kLength, kTurns, kStretch, kStart, kWay, kTimes) { // "which stops the fur from slipping"
 			return saysWhy
 		}
 	}
+	return t.kindByAll(c, n)
+}
+
+// kindOfThing goes by what stands behind a thing at the start of a clause.
+func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, bool) {
+	if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
+		return saysElse, true
+	}
+	if n > 0 && (c.first || c.open == ";") && t.makesIt(c) { // "waxed thread underneath makes it darker"
+		return saysAside, true
+	}
+	if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
+		return saysAside, true
+	}
+	if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 2 && last.kind == kAuxiliary && willDo[t.low(last.from)] { // "A dark starling does where snipe is not to be had"
+		return saysElse, true
+	}
+	if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && t.low(c.chunks[lead+1].from) == "would" { // "Wood duck would be the real thing."
+		return saysElse, true
+	}
+	return 0, false
+}
+
+// kindByAll goes by all the words of a clause, where its first do not tell what it is for.
+func (t *stretch) kindByAll(c clause, n int) clauseKind {
 	if k := c.where(kAbsent); k >= 0 && k+1 < len(c.chunks) && c.chunks[k+1].kind == kElsewhat && c.chunks[k].word == "" && c.byOthers() { // "Petra has no opinion of dubbing"
 		return saysAside
 	}

@@ -342,6 +342,11 @@ func (m *maker) hookClause(c clause, n int, bracket bool, loose *string, add fun
 		note("kept as a remark")
 		return
 	}
+	m.hookSays(c, loose, add)
+}
+
+// hookSays takes what a clause of a hook line says of the hook, chunk by chunk.
+func (m *maker) hookSays(c clause, loose *string, add func(chunk, bool)) {
 	demo := m.demo(c)
 	negated := false
 	for i, x := range c.chunks {

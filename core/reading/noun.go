@@ -710,6 +710,11 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 		}
 		return 0
 	}
+	return t.unitAlone(p, k, of, plainUnit, link)
+}
+
+// unitAlone reads what is counted where no material stands behind it.
+func (t *stretch) unitAlone(p *phrase, k int, of string, plainUnit int, link bool) int {
 	if plainUnit == 0 { // a word of the name as well
 		return 0
 	}

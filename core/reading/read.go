@@ -970,31 +970,7 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 	if first && !lead {
 		k = r.otherTongue(toks, k)
 	}
-	for {
-		idx, n := r.words.roles.Match(toks, k)
-		if n == 0 {
-			break
-		}
-		label := r.words.roleList[idx]
-		g.roles = append(g.roles, role.Label(label))
-		k += n
-		g.labelEnd = toks[k-1].End
-		if k+3 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "and" { // "Abdomen (and thorax):"
-			if idx, m := r.words.roles.Match(toks, k+2); m > 0 && k+2+m < len(toks) && toks[k+2+m].Low == ")" {
-				g.roles = append(g.roles, role.Label(r.words.roleList[idx]))
-				k += m + 3
-				g.labelEnd = toks[k-1].End
-				break
-			}
-		}
-		if k+1 < len(toks) && (toks[k].Low == "and" || toks[k].Low == "&" || toks[k].Low == "/" || toks[k].Low == "+") {
-			if _, m := r.words.roles.Match(toks, k+1); m > 0 {
-				k++
-				continue
-			}
-		}
-		break
-	}
+	g, k = r.labelRoles(toks, g, k)
 	if len(g.roles) == 0 {
 		if first && !lead {
 			return r.unknownLabel(s, toks, i)
@@ -1020,6 +996,41 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		k += 3
 		g.labelEnd = toks[k-1].End
 	}
+	return r.labelMarked(s, toks, i, first, after, terse, g, k, lead)
+}
+
+// labelRoles reads the parts that a label names, and gives where they end.
+func (r *reader) labelRoles(toks []measure.Token, g segment, k int) (segment, int) {
+	for {
+		idx, n := r.words.roles.Match(toks, k)
+		if n == 0 {
+			break
+		}
+		label := r.words.roleList[idx]
+		g.roles = append(g.roles, role.Label(label))
+		k += n
+		g.labelEnd = toks[k-1].End
+		if k+3 < len(toks) && toks[k].Low == "(" && toks[k+1].Low == "and" { // "Abdomen (and thorax):"
+			if idx, m := r.words.roles.Match(toks, k+2); m > 0 && k+2+m < len(toks) && toks[k+2+m].Low == ")" {
+				g.roles = append(g.roles, role.Label(r.words.roleList[idx]))
+				k += m + 3
+				g.labelEnd = toks[k-1].End
+				break
+			}
+		}
+		if k+1 < len(toks) && (toks[k].Low == "and" || toks[k].Low == "&" || toks[k].Low == "/" || toks[k].Low == "+") {
+			if _, m := r.words.roles.Match(toks, k+1); m > 0 {
+				k++
+				continue
+			}
+		}
+		break
+	}
+	return g, k
+}
+
+// labelMarked tells whether what stands behind a part's name makes a label of it.
+func (r *reader) labelMarked(s string, toks []measure.Token, i int, first bool, after string, terse bool, g segment, k int, lead bool) (segment, int, bool) {
 	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && (r.commas || first && (r.numbered > 0 || stepNumber.MatchString(s))) && k < len(toks) && toks[k].Low == "," {
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
@@ -1048,6 +1059,12 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		g.labelEnd = toks[k-1].End
 		return g, k, k < len(toks) && k > i
 	}
+	return r.labelBare(s, toks, i, first, after, terse, g, k)
+}
+
+// labelBare tells whether the name of a part without a colon behind it is a label: by its capital, and by what stands
+// before and behind it.
+func (r *reader) labelBare(s string, toks []measure.Token, i int, first bool, after string, terse bool, g segment, k int) (segment, int, bool) {
 	if after == ";" && k+1 < len(toks) && toks[k].Low == "," && (toks[k+1].Low == "none" || toks[k+1].Low == "omitted") { // "; wings, none."
 		g.labelEnd = toks[k].End
 		return g, k + 1, true

@@ -580,6 +580,11 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 	if n == 0 {
 		return l, 0
 	}
+	return t.lengthOn(i, l, n)
+}
+
+// lengthOn reads what goes on behind a length: a bound, a sum, twice over.
+func (t *stretch) lengthOn(i int, l measure.Length, n int) (measure.Length, int) {
 	if t.low(i+n) == "as" && t.low(i+n+1) == "long" && t.low(i+n+2) != "as" {
 		n += 2
 	}
