@@ -19,173 +19,230 @@ func (m *maker) assemble() {
 	m.settleAmounts()
 	m.settleGeneric()
 	m.settleOnce()
-	list := m.said
-	part := m.part
-	var waiting []placed // colours that wait for their noun
-	add := func(np placed, alternative bool) *Material {
-		x := Material{Name: m.plainName(np), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.grade, " "), Preparation: strings.Join(np.prep, ", "), Guess: np.guess, Share: np.share}
-		if alternative {
-			part.Alternatives = append(part.Alternatives, x)
-			return &part.Alternatives[len(part.Alternatives)-1]
-		}
-		part.Materials = append(part.Materials, x)
-		return &part.Materials[len(part.Materials)-1]
-	}
-	var last *Material
-	grown := false // the last name says where on a beast it grew, and the beast is still to come
-
-	for k := 0; k < len(list); k++ {
-		np := list[k]
-		if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
-			if last != nil && (np.joint == "or" || np.joint == "" && material.KindOf(last.Name) != material.Tinsel) && tinselish(np) { // "silver wire or flat silver"
-				np.noun = true
-			} else if last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(list, k) || tinselish(np)) || last != nil && len(np.colour) > 0 && material.IsAdjective(last.Name) || np.strange > 0 {
-				np.noun = true
-			} else if last != nil && material.KindOf(last.Name) == material.Tinsel { // "pearl tinsel, flat"
-				np.grade = append([]string{strings.Join(np.name, " ")}, np.grade...)
-				np.name = nil
-			} else {
-				np.prep = append(np.prep, strings.Join(np.name, " "))
-				np.name = nil
-			}
-		}
+	a := &assembly{m: m, part: m.part, list: m.said}
+	for k := range a.list {
+		np := a.adjective(k)
 		one := ""
 		if len(np.name) == 1 {
 			one = np.name[0]
 		}
 		switch {
-		case np.noun && last != nil && one == lexicon.CountStrip && np.count != nil && len(np.colour) == 0: // "black foam, a strip as wide as the gape"
-			qualifies(last, np)
-		case np.noun && last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
-			np.prep = append(np.prep, one)
-			qualifies(last, np)
-
-		case np.noun && last != nil && last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
-			qualifies(last, np)
-		case np.noun && last != nil && m.std.Name == role.Thread && one == last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
-			qualifies(last, np)
-		case np.noun && last != nil && np.joint == "," && last.Name == role.Hackle && strings.HasSuffix(one, "'s"): // "a hackle, a cock's, dyed orange"
-			last.Name = one + " " + last.Name
-			if len(np.colour) > 0 && last.Colour == "" {
-				last.Colour = strings.Join(np.colour, " and ")
-			}
-			qualifies(last, np)
-		case np.noun && last != nil && last.Name == "" && len(np.colour) == 0 && !np.definite && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
-			last.Name = m.plainName(np)
-			qualifies(last, np)
-		case np.noun && np.joint == "of" && last != nil && len(part.Alternatives) == 0 && containers[lastWord(last.Name)] && list[k-1].to+2 >= np.from-1: // "strips of white goose biot", "dubbing of mole"
-			name := strings.Join(np.name, " ")
-			if !shapes[last.Name] {
-				name += " " + lastWord(last.Name)
-			}
-			last.Name = name
-			if len(np.colour) > 0 {
-				last.Colour = strings.Join(np.colour, " and ")
-			}
-			qualifies(last, np)
-		case np.noun && np.joint == "from" && last != nil && last.Name != "" && coverings[one] && len(np.colour) == 0 && k+1 < len(list) && list[k+1].joint == "of" && list[k+1].noun: // "fur from the belly of a water rat"
-			last.Name = one + " " + last.Name
-			grown = true
-		case np.noun && np.joint == "of" && last != nil && grown:
-			last.Name, grown = strings.Join(np.name, " ")+" "+last.Name, false
-			if len(np.colour) > 0 && last.Colour == "" {
-				last.Colour = strings.Join(np.colour, " and ")
-			}
-		case np.noun && np.joint == "of" && last != nil && np.one && np.count == nil && len(np.colour) == 0 && !strings.Contains(last.Name, " ") && (material.KindOf(last.Name) == material.Hair || material.KindOf(last.Name) == material.Fur): // "the whiskers of a hare"
-			last.Name = strings.Join(np.name, " ") + " " + last.Name
-			qualifies(last, np)
-		case np.noun && (np.joint == "of" || np.joint == "from") && last != nil && len(part.Alternatives) == 0 && coverings[last.Name] && last.Colour == "": // "the neck of a brown cock"
-			last.Name = strings.Join(np.name, " ") + " " + last.Name
-			last.Colour = strings.Join(np.colour, " and ")
-			qualifies(last, np)
-		case np.noun && (np.joint == "from" || np.joint == "of") && last != nil && last.Name != "" && singular(one) == string(material.Quill) && len(np.colour) == 0: // "one slip from each of a pair of quills"
-			qualifies(last, np)
-		case np.noun && np.joint == "from" && last != nil && last.Name != "" && np.one && generalFeathers[one] && len(np.colour) == 0: // "a tuft of marabou from a plume"
-			qualifies(last, np)
-		case np.noun && np.joint == "from" && last != nil && singular(one) == lexicon.CountFeather && len(np.colour) == 0: // "quill from the eye of the feather"
-			qualifies(last, np)
-		case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
-		case np.noun && np.joint == "from" && last != nil && np.count == nil && (np.unit == "" || np.unit == lexicon.CountFeather) && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
-			last.Name += " from " + strings.Join(np.name, " ")
-		case np.noun && last != nil && m.std.Name != role.Head && m.std.Name != role.Finish && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
-			part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
+		case np.noun && a.ofLast(np, k, one):
 		case np.noun:
-			alternative := (np.alt || np.joint == "or") && (len(part.Materials) > 0 || len(waiting) > 0)
-			if len(waiting) == 1 && np.joint == "and" && len(np.colour) == 0 && len(np.prep) > 0 && markings[lastWord(np.prep[0])] { // "brown and white barred rubber"
-				np.colour, waiting = waiting[0].colour, nil
-			}
-			for _, w := range waiting {
-				x := np
-				x.colour, x.prep, x.grade, x.amount, x.share = w.colour, append(w.prep, np.prep...), append(w.grade, np.grade...), w.amount, w.share
-				add(x, len(part.Materials) > 0 && w.joint == "or")
-			}
-			if len(waiting) > 0 && np.joint == "or" && len(np.colour) == 0 {
-				alternative = true
-			}
-			last = add(np, alternative)
-			if alternative && one == lexicon.Substitute && len(part.Materials) > 0 { // "seal's fur or sub, dubbed thinly"
-				last = &part.Materials[len(part.Materials)-1]
-			}
-			waiting = nil
-		case len(np.colour) > 0 && nounAhead(list, k, m.stretches > 1):
-			waiting = append(waiting, np)
-		case len(np.colour) > 0 && last != nil && np.joint != "or" && (np.share > 0 && last.Share > 0 || m.stretches > 1 && last.Colour != ""):
-			next := *last
-			next.Colour, next.Share = strings.Join(np.colour, " and "), np.share
-			part.Materials = append(part.Materials, next)
-			last = &part.Materials[len(part.Materials)-1]
-		case len(np.colour) > 0 && last != nil && last.Colour != "" && (np.joint == "over" || np.joint == "under"): // "yellow bucktail over white"
-			next := *last
-			next.Colour = strings.Join(np.colour, " and ")
-			part.Materials = append(part.Materials, next)
-			last = &part.Materials[len(part.Materials)-1]
-			qualifies(last, np)
-		case len(np.colour) > 0 && last != nil:
-			if np.joint == "or" {
-				alt := *last
-				alt.Colour = strings.Join(np.colour, " and ")
-				part.Alternatives = append(part.Alternatives, alt)
-				last = &part.Alternatives[len(part.Alternatives)-1]
-				continue
-			}
-			if np.share > 0 { // "rabbit, 60 % grey and 40 % olive"
-				last.Share, last.Colour = np.share, strings.Join(np.colour, " and ")
-				continue
-			}
-			c := strings.Join(np.colour, " and ")
-			if np.joint == "of" && last.Colour != "" { // "the grey of ash"
-				c, last.Colour = c+" "+last.Colour, ""
-			}
-			if last.Colour == "" || last.Colour == c {
-				last.Colour = c
-			} else {
-				last.Colour += " and " + c
-			}
-			qualifies(last, np)
+			a.thing(np, one)
 		case len(np.colour) > 0:
-			if name := m.implied(); name != "" {
-				np.name, np.noun = []string{name}, true
-				last = add(np, np.joint == "or" && len(part.Materials) > 0)
-			} else {
-				last = add(np, false)
-			}
-		case last != nil && np.one && len(np.prep) == 0 && np.unit == "": // "two hackles, a large and a small"
-		case last != nil:
-			qualifies(last, np)
+			a.colour(np, k)
 		default:
-			if k+1 < len(list) { // qualities before the material: "dubbed, olive rabbit"
-				list[k+1].prep = append(np.prep, list[k+1].prep...)
-				list[k+1].grade = append(np.grade, list[k+1].grade...)
-				continue
-			}
-			if name := m.implied(); name != "" && (len(np.grade) > 0 || len(np.prep) > 0) {
-				np.name, np.noun = []string{name}, true
-				last = add(np, false)
-			} else if len(np.prep) > 0 { // no material is named that could bear it
-				part.Note = strings.TrimPrefix(part.Note+"; "+strings.Join(np.prep, ", "), "; ")
-			}
+			a.quality(np, k)
 		}
 	}
+	m.shareOut()
+}
+
+// An assembly makes the materials of a part out of the things that were said of it, one after the other.
+type assembly struct {
+	m       *maker
+	part    *Part
+	list    []placed
+	last    *Material
+	waiting []placed // colours that wait for their noun
+	grown   bool     // the last name says where on a beast it grew, and the beast is still to come
+}
+
+// add files a thing as a material of the part, or as what may stand in for one.
+func (a *assembly) add(np placed, alternative bool) *Material {
+	m, part := a.m, a.part
+	x := Material{Name: m.plainName(np), Colour: strings.Join(np.colour, " and "), Size: strings.Join(np.grade, " "), Preparation: strings.Join(np.prep, ", "), Guess: np.guess, Share: np.share}
+	if alternative {
+		part.Alternatives = append(part.Alternatives, x)
+		return &part.Alternatives[len(part.Alternatives)-1]
+	}
+	part.Materials = append(part.Materials, x)
+	return &part.Materials[len(part.Materials)-1]
+}
+
+// adjective gives the thing at k, where it was only an adjective: "flat" makes a thing of its own or tells how the last
+// one is.
+func (a *assembly) adjective(k int) placed {
+	m := a.m
+	np := a.list[k]
+	if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
+		if a.last != nil && (np.joint == "or" || np.joint == "" && material.KindOf(a.last.Name) != material.Tinsel) && tinselish(np) { // "silver wire or flat silver"
+			np.noun = true
+		} else if a.last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(a.list, k) || tinselish(np)) || a.last != nil && len(np.colour) > 0 && material.IsAdjective(a.last.Name) || np.strange > 0 {
+			np.noun = true
+		} else if a.last != nil && material.KindOf(a.last.Name) == material.Tinsel { // "pearl tinsel, flat"
+			np.grade = append([]string{strings.Join(np.name, " ")}, np.grade...)
+			np.name = nil
+		} else {
+			np.prep = append(np.prep, strings.Join(np.name, " "))
+			np.name = nil
+		}
+	}
+	return np
+}
+
+// ofLast tells whether a thing is only said of the one before: the shape of it, what it is of, where it grew.
+func (a *assembly) ofLast(np placed, k int, one string) bool {
+	m, part := a.m, a.part
+	switch {
+	case np.noun && a.last != nil && one == lexicon.CountStrip && np.count != nil && len(np.colour) == 0: // "black foam, a strip as wide as the gape"
+		qualifies(a.last, np)
+	case np.noun && a.last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
+		np.prep = append(np.prep, one)
+		qualifies(a.last, np)
+
+	case np.noun && a.last != nil && a.last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
+		qualifies(a.last, np)
+	case np.noun && a.last != nil && m.std.Name == role.Thread && one == a.last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
+		qualifies(a.last, np)
+	case np.noun && a.last != nil && np.joint == "," && a.last.Name == role.Hackle && strings.HasSuffix(one, "'s"): // "a hackle, a cock's, dyed orange"
+		a.last.Name = one + " " + a.last.Name
+		if len(np.colour) > 0 && a.last.Colour == "" {
+			a.last.Colour = strings.Join(np.colour, " and ")
+		}
+		qualifies(a.last, np)
+	case np.noun && a.last != nil && a.last.Name == "" && len(np.colour) == 0 && !np.definite && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
+		a.last.Name = m.plainName(np)
+		qualifies(a.last, np)
+	case np.noun && np.joint == "of" && a.last != nil && len(part.Alternatives) == 0 && containers[lastWord(a.last.Name)] && a.list[k-1].to+2 >= np.from-1: // "strips of white goose biot", "dubbing of mole"
+		name := strings.Join(np.name, " ")
+		if !shapes[a.last.Name] {
+			name += " " + lastWord(a.last.Name)
+		}
+		a.last.Name = name
+		if len(np.colour) > 0 {
+			a.last.Colour = strings.Join(np.colour, " and ")
+		}
+		qualifies(a.last, np)
+	case np.noun && np.joint == "from" && a.last != nil && a.last.Name != "" && coverings[one] && len(np.colour) == 0 && k+1 < len(a.list) && a.list[k+1].joint == "of" && a.list[k+1].noun: // "fur from the belly of a water rat"
+		a.last.Name = one + " " + a.last.Name
+		a.grown = true
+	case np.noun && np.joint == "of" && a.last != nil && a.grown:
+		a.last.Name, a.grown = strings.Join(np.name, " ")+" "+a.last.Name, false
+		if len(np.colour) > 0 && a.last.Colour == "" {
+			a.last.Colour = strings.Join(np.colour, " and ")
+		}
+	case np.noun && np.joint == "of" && a.last != nil && np.one && np.count == nil && len(np.colour) == 0 && !strings.Contains(a.last.Name, " ") && (material.KindOf(a.last.Name) == material.Hair || material.KindOf(a.last.Name) == material.Fur): // "the whiskers of a hare"
+		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
+		qualifies(a.last, np)
+	case np.noun && (np.joint == "of" || np.joint == "from") && a.last != nil && len(part.Alternatives) == 0 && coverings[a.last.Name] && a.last.Colour == "": // "the neck of a brown cock"
+		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
+		a.last.Colour = strings.Join(np.colour, " and ")
+		qualifies(a.last, np)
+	case np.noun && (np.joint == "from" || np.joint == "of") && a.last != nil && a.last.Name != "" && singular(one) == string(material.Quill) && len(np.colour) == 0: // "one slip from each of a pair of quills"
+		qualifies(a.last, np)
+	case np.noun && np.joint == "from" && a.last != nil && a.last.Name != "" && np.one && generalFeathers[one] && len(np.colour) == 0: // "a tuft of marabou from a plume"
+		qualifies(a.last, np)
+	case np.noun && np.joint == "from" && a.last != nil && singular(one) == lexicon.CountFeather && len(np.colour) == 0: // "quill from the eye of the feather"
+		qualifies(a.last, np)
+	case np.noun && np.joint == "from" && (m.low(np.from-1) == "each" || m.low(np.from) == "each" || m.low(np.from) == "either"): // "one from each wing"
+	case np.noun && np.joint == "from" && a.last != nil && np.count == nil && (np.unit == "" || np.unit == lexicon.CountFeather) && len(part.Alternatives) == 0 && len(np.colour)+len(np.grade) == 0:
+		a.last.Name += " from " + strings.Join(np.name, " ")
+	case np.noun && a.last != nil && m.std.Name != role.Head && m.std.Name != role.Finish && material.KindOf(strings.Join(np.name, " ")) == material.Varnish: // "then a coat of varnish"
+		part.Acts = append(part.Acts, strings.Join(append(np.colour, np.name...), " "))
+	default:
+		return false
+	}
+	return true
+}
+
+// thing files a thing, with the colours that waited for it.
+func (a *assembly) thing(np placed, one string) {
+	part := a.part
+	alternative := (np.alt || np.joint == "or") && (len(part.Materials) > 0 || len(a.waiting) > 0)
+	if len(a.waiting) == 1 && np.joint == "and" && len(np.colour) == 0 && len(np.prep) > 0 && markings[lastWord(np.prep[0])] { // "brown and white barred rubber"
+		np.colour, a.waiting = a.waiting[0].colour, nil
+	}
+	for _, w := range a.waiting {
+		x := np
+		x.colour, x.prep, x.grade, x.amount, x.share = w.colour, append(w.prep, np.prep...), append(w.grade, np.grade...), w.amount, w.share
+		a.add(x, len(part.Materials) > 0 && w.joint == "or")
+	}
+	if len(a.waiting) > 0 && np.joint == "or" && len(np.colour) == 0 {
+		alternative = true
+	}
+	a.last = a.add(np, alternative)
+	if alternative && one == lexicon.Substitute && len(part.Materials) > 0 { // "seal's fur or sub, dubbed thinly"
+		a.last = &part.Materials[len(part.Materials)-1]
+	}
+	a.waiting = nil
+}
+
+// colour takes a colour without a thing: of the one to come, of the one before, or of a thing of the part's usual kind.
+func (a *assembly) colour(np placed, k int) {
+	m, part := a.m, a.part
+	switch {
+	case len(np.colour) > 0 && nounAhead(a.list, k, m.stretches > 1):
+		a.waiting = append(a.waiting, np)
+	case len(np.colour) > 0 && a.last != nil && np.joint != "or" && (np.share > 0 && a.last.Share > 0 || m.stretches > 1 && a.last.Colour != ""):
+		next := *a.last
+		next.Colour, next.Share = strings.Join(np.colour, " and "), np.share
+		part.Materials = append(part.Materials, next)
+		a.last = &part.Materials[len(part.Materials)-1]
+	case len(np.colour) > 0 && a.last != nil && a.last.Colour != "" && (np.joint == "over" || np.joint == "under"): // "yellow bucktail over white"
+		next := *a.last
+		next.Colour = strings.Join(np.colour, " and ")
+		part.Materials = append(part.Materials, next)
+		a.last = &part.Materials[len(part.Materials)-1]
+		qualifies(a.last, np)
+	case len(np.colour) > 0 && a.last != nil:
+		if np.joint == "or" {
+			alt := *a.last
+			alt.Colour = strings.Join(np.colour, " and ")
+			part.Alternatives = append(part.Alternatives, alt)
+			a.last = &part.Alternatives[len(part.Alternatives)-1]
+			return
+		}
+		if np.share > 0 { // "rabbit, 60 % grey and 40 % olive"
+			a.last.Share, a.last.Colour = np.share, strings.Join(np.colour, " and ")
+			return
+		}
+		c := strings.Join(np.colour, " and ")
+		if np.joint == "of" && a.last.Colour != "" { // "the grey of ash"
+			c, a.last.Colour = c+" "+a.last.Colour, ""
+		}
+		if a.last.Colour == "" || a.last.Colour == c {
+			a.last.Colour = c
+		} else {
+			a.last.Colour += " and " + c
+		}
+		qualifies(a.last, np)
+	case len(np.colour) > 0:
+		if name := m.implied(); name != "" {
+			np.name, np.noun = []string{name}, true
+			a.last = a.add(np, np.joint == "or" && len(part.Materials) > 0)
+		} else {
+			a.last = a.add(np, false)
+		}
+	}
+}
+
+// quality takes how a thing is, where it stands by itself.
+func (a *assembly) quality(np placed, k int) {
+	m, part := a.m, a.part
+	switch {
+	case a.last != nil && np.one && len(np.prep) == 0 && np.unit == "": // "two hackles, a large and a small"
+	case a.last != nil:
+		qualifies(a.last, np)
+	default:
+		if k+1 < len(a.list) { // qualities before the material: "dubbed, olive rabbit"
+			a.list[k+1].prep = append(np.prep, a.list[k+1].prep...)
+			a.list[k+1].grade = append(np.grade, a.list[k+1].grade...)
+			return
+		}
+		if name := m.implied(); name != "" && (len(np.grade) > 0 || len(np.prep) > 0) {
+			np.name, np.noun = []string{name}, true
+			a.last = a.add(np, false)
+		} else if len(np.prep) > 0 { // no material is named that could bear it
+			part.Note = strings.TrimPrefix(part.Note+"; "+strings.Join(np.prep, ", "), "; ")
+		}
+	}
+}
+
+// shareOut gives the materials of a blend the shares that were said of all of them.
+func (m *maker) shareOut() {
+	part := m.part
 	if m.ratio[0] > 0 && len(part.Materials) == 1 && len(part.Alternatives) == 1 { // "tan/olive dubbing, 50-50" is a blend
 		part.Materials, part.Alternatives = append(part.Materials, part.Alternatives[0]), nil
 	}
