@@ -500,106 +500,140 @@ func (m *maker) main(c clause) {
 	if last := c.chunks[len(c.chunks)-1]; last.kind == kAct && (last.word == lexicon.ActStops || last.word == lexicon.ActBegins) {
 		m.waits = last.word
 	}
-	prep := ""
-	prepAt := -1
-	joint := c.open
+	l := &lead{at: -1, joint: c.open}
 	if c.kind == saysElse || m.or {
-		joint = "or"
+		l.joint = "or"
 	}
 	m.or = m.endsInOr(c) || m.or && (!c.has(kThing) || c.chunks[0].kind == kPreposition)
 	if m.onCondition(c) {
 		return
 	}
-	for i := 0; i < len(c.chunks); i++ {
-		x := c.chunks[i]
-		switch x.kind {
-		case kPart:
-			if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (prep == "" && m.act == "" || (prep == "with" && m.act == lexicon.ActWinds || prep == "of" && m.act == "") && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
-				if _, ok := m.earlier(x.word); !ok || p.lastNoun == material.Thread {
-					c.chunks[i].kind, c.chunks[i].thing = kThing, &p
-					m.thing(c, i, "", -1, joint)
-					joint = ""
-					continue
-				}
-			}
-		case kThing, kPrepared:
-			if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor { // "she twisted them true"
-				m.act = lexicon.ActHolds
-				m.take(x.from, x.to, asPlain, "")
-				continue
-			}
-			if x.kind == kPrepared && (prep == "over" || prep == "on" || prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
-				m.take(x.from, x.to, asPlain, "")
-				continue
-			}
-			if m.thing(c, i, prep, prepAt, joint) {
-				joint = ""
-			}
-			prep, prepAt = "", -1
-			continue
-		case kPreposition:
-			prep, prepAt = x.word, i
-			if m.low(x.from) == "against" { // "measured against the shank, half as long"
-				m.against = m.unitAfter(x.to)
-			}
-			m.take(x.from, x.to, asPlain, "")
-			switch x.word {
-			case "over", "under", "with", "of", "from", "in", "for":
-				if joint == "" || joint == "," || x.word == "over" || x.word == "under" || x.word == "with" {
-					if joint != "or" {
-						joint = x.word
-					}
-				}
-			}
-			continue
-		case kAnd:
-			if joint != "or" {
-				joint = "and"
-			}
-			m.take(x.from, x.to, asPlain, "")
-			continue
-		case kOr, kElse:
-			if m.low(x.from) == "now" && i > 0 && c.has(kPerson) && c.has(kAct) && m.nounSaid() { // "he now uses hen": what was said before was used once
-				m.once = len(m.said)
-				m.take(x.from, x.to, asPlain, "")
-				continue
-			}
-			if joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
-				m.said = append(m.said, placed{phrase{name: []string{lexicon.Substitute}, noun: true, from: x.from, to: x.to}, "or", true})
-			}
-			joint = "or"
-			m.take(x.from, x.to, asAlternative, "")
-			continue
-		case kNegation:
-			m.negated = true
-			m.take(x.from, x.to, asPlain, "")
-			continue
-		case kAct:
-			m.act = x.word
-			if m.retracts(x) {
-				m.said = nil
-				m.note(x.from, x.to, "taken back")
-				continue
-			}
-			if n := m.is(x.from, cPreparation); len(c.chunks) == 1 && n == x.to-x.from && x.word == lexicon.ActWinds && len(m.said) > 0 && m.std.Form == role.FormCollar { // "grizzle, palmered"
-				m.said = append(m.said, placed{phrase{prep: []string{m.lowsOf(x)}, from: x.from, to: x.to, nameAt: -1, unitA: -1}, ",", false})
-				m.take(x.from, x.to, asPreparation, "")
-				continue
-			}
-			prep, prepAt = "", -1
-			m.take(x.from, x.to, asPlain, "")
-			continue
+	for i := range c.chunks {
+		m.chunk(c, i, l)
+	}
+}
+
+// A lead is what stands before a thing in a clause.
+type lead struct {
+	prep  string // the preposition
+	at    int    // its chunk; -1 where there is none
+	joint string // what joins the thing to the one before
+}
+
+// chunk takes a chunk of a clause for the part.
+func (m *maker) chunk(c clause, i int, l *lead) {
+	x := c.chunks[i]
+	switch x.kind {
+	case kPart, kThing, kPrepared:
+		if m.thingOrPart(c, i, l) {
+			return
 		}
-		m.value(c, i, prep)
-		if x.kind != kPlain && x.kind != kAuxiliary && x.kind != kThen || x.kind == kPlain && m.is(x.from, cStandsFor) > 0 { // "above it is a crest"
-			prep, prepAt = "", -1
-			if x.kind == kNumber || x.kind == kTurns || x.kind == kLength {
-				if joint != "or" || i > 0 && c.chunks[i-1].kind == kOr {
-					joint = ""
+	case kPreposition:
+		l.prep, l.at = x.word, i
+		if m.low(x.from) == "against" { // "measured against the shank, half as long"
+			m.against = m.unitAfter(x.to)
+		}
+		m.take(x.from, x.to, asPlain, "")
+		switch x.word {
+		case "over", "under", "with", "of", "from", "in", "for":
+			if l.joint == "" || l.joint == "," || x.word == "over" || x.word == "under" || x.word == "with" {
+				if l.joint != "or" {
+					l.joint = x.word
 				}
+			}
+		}
+		return
+	case kAnd:
+		if l.joint != "or" {
+			l.joint = "and"
+		}
+		m.take(x.from, x.to, asPlain, "")
+		return
+	case kOr, kElse:
+		m.orElse(c, i, l)
+		return
+	case kNegation:
+		m.negated = true
+		m.take(x.from, x.to, asPlain, "")
+		return
+	case kAct:
+		m.deed(c, i, l)
+		return
+	}
+	m.value(c, i, l.prep)
+	if x.kind != kPlain && x.kind != kAuxiliary && x.kind != kThen || x.kind == kPlain && m.is(x.from, cStandsFor) > 0 { // "above it is a crest"
+		l.prep, l.at = "", -1
+		if x.kind == kNumber || x.kind == kTurns || x.kind == kLength {
+			if l.joint != "or" || i > 0 && c.chunks[i-1].kind == kOr {
+				l.joint = ""
 			}
 		}
 	}
+}
+
+// thingOrPart takes a thing, and a part's name that stands for one: "the tying silk".
+func (m *maker) thingOrPart(c clause, i int, l *lead) bool {
+	x := c.chunks[i]
+	switch x.kind {
+	case kPart:
+		if p, k := m.noun(x.from); k == x.to && p.noun && !m.nounSaid() && (l.prep == "" && m.act == "" || (l.prep == "with" && m.act == lexicon.ActWinds || l.prep == "of" && m.act == "") && p.lastNoun == material.Thread && m.std.Form == role.FormHead) { // "the tying silk"
+			if _, ok := m.earlier(x.word); !ok || p.lastNoun == material.Thread {
+				c.chunks[i].kind, c.chunks[i].thing = kThing, &p
+				m.thing(c, i, "", -1, l.joint)
+				l.joint = ""
+				return true
+			}
+		}
+	case kThing, kPrepared:
+		if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor { // "she twisted them true"
+			m.act = lexicon.ActHolds
+			m.take(x.from, x.to, asPlain, "")
+			return true
+		}
+		if x.kind == kPrepared && (l.prep == "over" || l.prep == "on" || l.prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
+			m.take(x.from, x.to, asPlain, "")
+			return true
+		}
+		if m.thing(c, i, l.prep, l.at, l.joint) {
+			l.joint = ""
+		}
+		l.prep, l.at = "", -1
+		return true
+	}
+	return false
+}
+
+// orElse takes a word that leads up to what may stand in for what was said.
+func (m *maker) orElse(c clause, i int, l *lead) {
+	x := c.chunks[i]
+	if m.low(x.from) == "now" && i > 0 && c.has(kPerson) && c.has(kAct) && m.nounSaid() { // "he now uses hen": what was said before was used once
+		m.once = len(m.said)
+		m.take(x.from, x.to, asPlain, "")
+		return
+	}
+	if l.joint == "or" && i == len(c.chunks)-1 && m.is(x.from, cStandIn) > 0 { // "red ibis or sub."
+		m.said = append(m.said, placed{phrase{name: []string{lexicon.Substitute}, noun: true, from: x.from, to: x.to}, "or", true})
+	}
+	l.joint = "or"
+	m.take(x.from, x.to, asAlternative, "")
+}
+
+// deed takes an act: by it the places and things behind it are read.
+func (m *maker) deed(c clause, i int, l *lead) {
+	x := c.chunks[i]
+	m.act = x.word
+	if m.retracts(x) {
+		m.said = nil
+		m.note(x.from, x.to, "taken back")
+		return
+	}
+	if n := m.is(x.from, cPreparation); len(c.chunks) == 1 && n == x.to-x.from && x.word == lexicon.ActWinds && len(m.said) > 0 && m.std.Form == role.FormCollar { // "grizzle, palmered"
+		m.said = append(m.said, placed{phrase{prep: []string{m.lowsOf(x)}, from: x.from, to: x.to, nameAt: -1, unitA: -1}, ",", false})
+		m.take(x.from, x.to, asPreparation, "")
+		return
+	}
+	l.prep, l.at = "", -1
+	m.take(x.from, x.to, asPlain, "")
 }
 
 // value takes a chunk that is no thing.

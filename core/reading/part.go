@@ -32,83 +32,9 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			label, from = r.d.Parts[last].Role, at
 		}
 	}
-	pieces := []piece{{label: label, from: from, to: to}}
 	toks := lexAt(s, from, to)
 	std, _ := role.Find(label)
-	bodylike := std.Form == role.FormWound || std.Form == role.FormPalmer
-	for i := 1; i < len(toks); i++ {
-		cut := func(label string, k int) {
-			pieces[len(pieces)-1].to = toks[i].Start
-			start := to
-			if k < len(toks) {
-				start = toks[k].Start
-			}
-			m.set(toks[i].Start, start, "label", "read as a part of its own: "+label)
-			pieces = append(pieces, piece{label: label, from: start, to: to})
-			i = k
-		}
-		if std.Form == role.FormHook && len(pieces) == 1 {
-			if k := r.threadOn(toks, i); k > 0 {
-				cut("thread", k)
-			}
-			continue
-		}
-		if l, k := r.definitePart(s, toks, i, label); k > 0 {
-			cut(l, k)
-			continue
-		}
-		if l, k := r.smallPart(toks, i, label); k > 0 { // "First a tag of flat gold. Then the tail, …"
-			if cut(l, k); i < 4 {
-				pieces = pieces[1:]
-			}
-			for end := i + 1; end < len(toks); end++ {
-				if toks[end].Low == "." && end+1 < len(toks) && !toks[end+1].Joined {
-					pieces[len(pieces)-1].to = toks[end].Start
-					pieces = append(pieces, piece{label: label, from: toks[end+1].Start, to: to})
-					i = end
-					break
-				}
-			}
-			continue
-		}
-		if toks[i-1].Low == "." {
-			if idx, k := inlineParts.Match(toks, i); k > 0 { // "…, two turns. Winged with snipe"
-				cut(lexicon.Rows("inline part")[idx].Value, i+k)
-				continue
-			}
-		}
-		if !bodylike {
-			continue
-		}
-		_, k := inlineRib.Match(toks, i)
-		if k == 0 && toks[i].Low == role.Rib && i+1 < len(toks) && toks[i+1].Kind == measure.Word && (toks[i-1].Kind == measure.Word || toks[i-1].Low == ",") && !standsTo[toks[i-1].Low] && toks[i-1].Low != "the" && toks[i-1].Low != "a" && !ribVerbs[toks[i+1].Low] { // a terse card: "black wool rib gold tinsel"
-			k = 1
-		}
-		if n := r.turnsOfRib(toks, i); n > 0 && len(pieces) == 1 { // "w/ 6 turns red wire"
-			cut("rib", i+n)
-		} else if n := hackleOver(toks, i); n > 0 && std.Form == role.FormWound {
-			cut("body hackle", i+n)
-		} else if k > 0 {
-			cut("rib", i+k)
-		} else if idx, k := inlineParts.Match(toks, i); k > 0 {
-			cut(lexicon.Rows("inline part")[idx].Value, i+k)
-		} else if _, _, n := measure.ScanStretch(toks, i); (n > 0 || comesBackAt(toks, i)) && len(pieces) > 1 && toks[i-1].Low == ";" { // "; second half black silk": of the part itself again
-			pieces[len(pieces)-1].to = toks[i].Start
-			pieces = append(pieces, piece{label: label, from: toks[i].Start, to: to})
-		} else if _, k := inlinePalmer.Match(toks, i); k > 0 && std.Form == role.FormWound {
-			cut("body hackle", i+k)
-		} else if _, k := inlineUnder.Match(toks, i); k > 0 && std.Name != role.Underbody {
-			cut("underbody", i+k)
-			for end := i + 1; end < len(toks); end++ { // what comes after the next stop is of the part again
-				if toks[end].Kind == measure.Mark && end+1 < len(toks) {
-					pieces[len(pieces)-1].to = toks[end].Start
-					pieces = append(pieces, piece{label: label, from: toks[end+1].Start, to: to})
-					i = end
-					break
-				}
-			}
-		}
-	}
+	pieces := (&cutter{r: r, s: s, m: m, toks: toks, label: label, std: std, to: to, pieces: []piece{{label: label, from: from, to: to}}}).all()
 	if l, a, b, word := inlineEnd(toks, std); l != "" && !r.saidOnly(toks, word) {
 		p := &pieces[len(pieces)-1]
 		if a > p.from {
@@ -139,6 +65,109 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 		r.labelled[part.Role] = true
 		if kin := cmp.Or(mk.std.Kin, mk.std.Name); r.firstOf[kin] == "" {
 			r.firstOf[kin] = part.Role
+		}
+	}
+}
+
+// A cutter cuts the words behind a label where they go on to another part.
+type cutter struct {
+	r      *reader
+	s      string
+	m      *marks
+	toks   []measure.Token
+	label  string
+	std    role.Role
+	to     int // where the words end
+	i      int // the token that is looked at
+	pieces []piece
+}
+
+// all gives the pieces, each of one part.
+func (c *cutter) all() []piece {
+	for c.i = 1; c.i < len(c.toks); c.i++ {
+		c.here()
+	}
+	return c.pieces
+}
+
+// cut ends a piece before the token that is looked at; one of another part begins with token k.
+func (c *cutter) cut(label string, k int) {
+	c.pieces[len(c.pieces)-1].to = c.toks[c.i].Start
+	start := c.to
+	if k < len(c.toks) {
+		start = c.toks[k].Start
+	}
+	c.m.set(c.toks[c.i].Start, start, asLabel, "read as a part of its own: "+label)
+	c.pieces = append(c.pieces, piece{label: label, from: start, to: c.to})
+	c.i = k
+}
+
+// here cuts at a token where it begins another part.
+func (c *cutter) here() {
+	if c.std.Form == role.FormHook && len(c.pieces) == 1 {
+		if k := c.r.threadOn(c.toks, c.i); k > 0 {
+			c.cut("thread", k)
+		}
+		return
+	}
+	if l, k := c.r.definitePart(c.s, c.toks, c.i, c.label); k > 0 {
+		c.cut(l, k)
+		return
+	}
+	if l, k := c.r.smallPart(c.toks, c.i, c.label); k > 0 { // "First a tag of flat gold. Then the tail, …"
+		if c.cut(l, k); c.i < 4 {
+			c.pieces = c.pieces[1:]
+		}
+		for end := c.i + 1; end < len(c.toks); end++ {
+			if c.toks[end].Low == "." && end+1 < len(c.toks) && !c.toks[end+1].Joined {
+				c.pieces[len(c.pieces)-1].to = c.toks[end].Start
+				c.pieces = append(c.pieces, piece{label: c.label, from: c.toks[end+1].Start, to: c.to})
+				c.i = end
+				break
+			}
+		}
+		return
+	}
+	if c.toks[c.i-1].Low == "." {
+		if idx, k := inlineParts.Match(c.toks, c.i); k > 0 { // "…, two turns. Winged with snipe"
+			c.cut(lexicon.Rows("inline part")[idx].Value, c.i+k)
+			return
+		}
+	}
+	if c.std.Form != role.FormWound && c.std.Form != role.FormPalmer {
+		return
+	}
+	c.bodyHere()
+}
+
+// bodyHere cuts a body where its rib, its hackle or what is under it is told.
+func (c *cutter) bodyHere() {
+	_, k := inlineRib.Match(c.toks, c.i)
+	if k == 0 && c.toks[c.i].Low == role.Rib && c.i+1 < len(c.toks) && c.toks[c.i+1].Kind == measure.Word && (c.toks[c.i-1].Kind == measure.Word || c.toks[c.i-1].Low == ",") && !standsTo[c.toks[c.i-1].Low] && c.toks[c.i-1].Low != "the" && c.toks[c.i-1].Low != "a" && !ribVerbs[c.toks[c.i+1].Low] { // a terse card: "black wool rib gold tinsel"
+		k = 1
+	}
+	if n := c.r.turnsOfRib(c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "w/ 6 turns red wire"
+		c.cut("rib", c.i+n)
+	} else if n := hackleOver(c.toks, c.i); n > 0 && c.std.Form == role.FormWound {
+		c.cut("body hackle", c.i+n)
+	} else if k > 0 {
+		c.cut("rib", c.i+k)
+	} else if idx, k := inlineParts.Match(c.toks, c.i); k > 0 {
+		c.cut(lexicon.Rows("inline part")[idx].Value, c.i+k)
+	} else if _, _, n := measure.ScanStretch(c.toks, c.i); (n > 0 || comesBackAt(c.toks, c.i)) && len(c.pieces) > 1 && c.toks[c.i-1].Low == ";" { // "; second half black silk": of the part itself again
+		c.pieces[len(c.pieces)-1].to = c.toks[c.i].Start
+		c.pieces = append(c.pieces, piece{label: c.label, from: c.toks[c.i].Start, to: c.to})
+	} else if _, k := inlinePalmer.Match(c.toks, c.i); k > 0 && c.std.Form == role.FormWound {
+		c.cut("body hackle", c.i+k)
+	} else if _, k := inlineUnder.Match(c.toks, c.i); k > 0 && c.std.Name != role.Underbody {
+		c.cut("underbody", c.i+k)
+		for end := c.i + 1; end < len(c.toks); end++ { // what comes after the next stop is of the part again
+			if c.toks[end].Kind == measure.Mark && end+1 < len(c.toks) {
+				c.pieces[len(c.pieces)-1].to = c.toks[end].Start
+				c.pieces = append(c.pieces, piece{label: c.label, from: c.toks[end+1].Start, to: c.to})
+				c.i = end
+				break
+			}
 		}
 	}
 }

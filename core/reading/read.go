@@ -1264,43 +1264,10 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	if kind, ok := strings.CutPrefix(h, "parent "); ok {
 		d.Descends(descent.Kind(kind), value)
 	}
-	if first, rest, ok := strings.Cut(value, " / "); ok { // "Name: Ironmonger / Tied by: L. Sabel / Sizes: 8 to 12"
-		toks := measure.Lex(rest)
-		if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
-			from := strings.LastIndex(s, rest)
-			r.header(n, of, strings.TrimSpace(rest[toks[k].End:]), from, from+toks[k].End, marks, s)
-			value, end = strings.TrimSpace(first), from
-		}
-	}
-	if cells := cellBreak.Split(value, 2); len(cells) == 2 && cells[1] != "" { // "Tied by: Ruth Ennis    When: spring 1987"
-		toks := measure.Lex(cells[1])
-		if of, k := headerAt(toks, 0); k > 0 && separator(cells[1], toks, k) > 0 {
-			from := strings.LastIndex(s, cells[1])
-			r.header(n, of, strings.TrimSpace(cells[1][toks[k].End:]), from, from+toks[k].End, marks, s)
-			value, end = strings.TrimSpace(cells[0]), from
-		}
-	}
+	value, end = r.headersBehind(n, value, marks, s, end)
 	switch h {
 	case "title":
-		if r.headed && d.Title != "" && d.Title != value && !r.started { // "PATTERN RECORD" over "Pattern name: …"
-			d.Notes, d.Title = append(d.Notes, d.Title), ""
-		}
-		if m := nameBehind.FindStringSubmatch(value); m != nil && d.Tier == "" { // "The Slate Dun (R. Amory)"
-			value, d.Tier = m[1], m[2]
-		}
-		value = r.titleCells(value)
-		if name, rest, ok := strings.Cut(value, ". "); ok { // "Fly: Cinder Path Nymph. Dresser: W. Ockley."
-			toks := measure.Lex(rest)
-			if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
-				from := strings.Index(s, rest)
-				r.header(n, of, strings.Trim(rest[toks[k].End:], " ."), from, from+toks[k].End, marks, s)
-				value = name
-			}
-		}
-		if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
-			value = m[1]
-			d.Descends(descent.VariantOf, m[2])
-		}
+		value = r.titleSaid(n, value, marks, s)
 		set(&d.Title)
 	case "also":
 		for _, a := range strings.FieldsFunc(value, func(r rune) bool { return r == ',' || r == ';' }) {
@@ -1346,6 +1313,65 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		set(&d.Imitates)
 	case "style":
 		set(&d.Style)
+	default:
+		if as = r.headerMore(n, h, value, start, at, end, marks, s); as == "" {
+			return
+		}
+	}
+	marks.set(at, end, as, "")
+}
+
+// headersBehind reads further headers behind a value: "Name: Ironmonger / Tied by: L. Sabel". It gives what is left of the value, and where it ends.
+func (r *reader) headersBehind(n int, value string, marks *marks, s string, end int) (string, int) {
+	if first, rest, ok := strings.Cut(value, " / "); ok { // "Name: Ironmonger / Tied by: L. Sabel / Sizes: 8 to 12"
+		toks := measure.Lex(rest)
+		if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
+			from := strings.LastIndex(s, rest)
+			r.header(n, of, strings.TrimSpace(rest[toks[k].End:]), from, from+toks[k].End, marks, s)
+			value, end = strings.TrimSpace(first), from
+		}
+	}
+	if cells := cellBreak.Split(value, 2); len(cells) == 2 && cells[1] != "" { // "Tied by: Ruth Ennis    When: spring 1987"
+		toks := measure.Lex(cells[1])
+		if of, k := headerAt(toks, 0); k > 0 && separator(cells[1], toks, k) > 0 {
+			from := strings.LastIndex(s, cells[1])
+			r.header(n, of, strings.TrimSpace(cells[1][toks[k].End:]), from, from+toks[k].End, marks, s)
+			value, end = strings.TrimSpace(cells[0]), from
+		}
+	}
+	return value, end
+}
+
+// titleSaid gives the name in a header that is the title; what else stands there is read as well.
+func (r *reader) titleSaid(n int, value string, marks *marks, s string) string {
+	d := &r.d
+	if r.headed && d.Title != "" && d.Title != value && !r.started { // "PATTERN RECORD" over "Pattern name: …"
+		d.Notes, d.Title = append(d.Notes, d.Title), ""
+	}
+	if m := nameBehind.FindStringSubmatch(value); m != nil && d.Tier == "" { // "The Slate Dun (R. Amory)"
+		value, d.Tier = m[1], m[2]
+	}
+	value = r.titleCells(value)
+	if name, rest, ok := strings.Cut(value, ". "); ok { // "Fly: Cinder Path Nymph. Dresser: W. Ockley."
+		toks := measure.Lex(rest)
+		if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
+			from := strings.Index(s, rest)
+			r.header(n, of, strings.Trim(rest[toks[k].End:], " ."), from, from+toks[k].End, marks, s)
+			value = name
+		}
+	}
+	if m := variantName.FindStringSubmatch(value); m != nil && d.VariantOf == "" { // "Lantern Dun (variant of the Porter)"
+		value = m[1]
+		d.Descends(descent.VariantOf, m[2])
+	}
+	return value
+}
+
+// headerMore reads a header that is no text of one field. It gives what the words were taken for,
+// nothing where its own reading has marked them.
+func (r *reader) headerMore(n int, h, value string, start, at, end int, marks *marks, s string) string {
+	d, as := &r.d, asHeader
+	switch h {
 	case "kind":
 		switch v := dressing.Entry(strings.ToLower(value)); v {
 		case dressing.Style, dressing.Reconstruction:
@@ -1383,9 +1409,9 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 			d.Parts = append(d.Parts, p)
 			r.started = true
 		}
-		return
+		return ""
 	}
-	marks.set(at, end, as, "")
+	return as
 }
 
 // cutPage takes ", p. 41" or ", page 41" off a source.
