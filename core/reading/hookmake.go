@@ -211,10 +211,10 @@ func (t *stretch) otherThan(i int) bool {
 	return i+1 < len(t.toks) && (next == "mm" || next == "%" || next == "°" || next == "degree" || next == "degrees" || t.counts(i+1) != "" || t.is(i+1, cTurns) > 0 || next == "of" || next == "years" || next == "minutes" || next == "to" && t.low(i+2) == "the" || t.is(i+1, cNoun) > 0 && t.is(i+1, cHookPlain) == 0)
 }
 
-// aHookOf tells whether a clause only speaks of where hooks come from: "a box of old 13s".
+// boxes are words of where hooks come from: "a box of old 13s".
 var boxes = regexp.MustCompile(`(?i)\b(box|boxes|packet|packets|pack|batch|tin)\b`)
 
-// hookLine2 reads a line about the hook.
+// readHook reads a line about the hook.
 func (m *maker) readHook() {
 	p := m.part
 	spec := &Hook{}
@@ -223,11 +223,7 @@ func (m *maker) readHook() {
 	m.tierOf(list)
 	m.all = m.clauses(list)
 	m.accounts()
-	type size struct {
-		x    chunk
-		demo bool
-	}
-	var all []size
+	var all []sizeSaid
 	loose := ""
 	sizes := 0
 	inBracket := false
@@ -248,13 +244,24 @@ func (m *maker) readHook() {
 			if sizes > 0 && c.chunks[0].kind == kPreposition { // "on cold days up to an 8"
 				x.basis = "elsewhere"
 			}
-			all = append(all, size{x, demo})
+			all = append(all, sizeSaid{x, demo})
 			sizes++
 		}, sizes)
 		if c.shut == ")" || c.shut == "]" {
 			inBracket = false
 		}
 	}
+	m.hookSizes(spec, all, loose)
+}
+
+// A sizeSaid is a size with what it was said in.
+type sizeSaid struct {
+	x    chunk
+	demo bool
+}
+
+// hookSizes keeps the sizes that are the fly's, and leaves those that are only fished or wished for as conditions.
+func (m *maker) hookSizes(spec *Hook, all []sizeSaid, loose string) {
 	if spec.Shank == "" {
 		spec.Shank = loose
 	}

@@ -284,6 +284,11 @@ func (t *stretch) leadIn(p *phrase, k int) int {
 		}
 		return k
 	}
+	return t.countLed(p, k, art)
+}
+
+// countLed reads what stands behind the article: what is counted, and what else the count may be.
+func (t *stretch) countLed(p *phrase, k, art int) int {
 	if p.count == nil {
 		for (t.is(k, cDegree) > 0 && t.word(k+1) || t.sizeLed(k)) && t.is(k, cPreparation) < 2 && t.is(k, cAmount) == 0 && t.is(k, cName) == 0 { // "a very small bunch", "some good"
 			if v, n := t.number(k); n > 0 && v.Low > 0 {
@@ -940,6 +945,11 @@ func (t *stretch) colour(k int) (string, int) {
 			return "", 0
 		}
 	}
+	return t.colourOn(k, j, n)
+}
+
+// colourOn reads a second colour word that is joined to the first.
+func (t *stretch) colourOn(k, j, n int) (string, int) {
 	last := j + n - 1
 	if middling[t.low(k)] && j > k { // "medium copper wire" is of medium gauge
 		switch kind, _ := t.headKind(last + 1); {

@@ -574,6 +574,14 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 	if c.open == "," && len(c.chunks) > 0 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.from()-2, cAfterThat) > 0 && t.atStart(c.from()-2) && (t.hasThings(before, last) || c.chunks[0].thing.lastNoun == material.Feather || c.chunks[0].thing.lastNoun == material.Hackle) { // "Next, a feather from under a starling's wing"
 		return true
 	}
+	if v, ok := t.newByVerb(c, before, last, act, person); ok {
+		return v
+	}
+	return false
+}
+
+// newByVerb tells a new thing by the verb that it stands behind.
+func (t *stretch) newByVerb(c clause, before []piece, last piece, act string, person bool) (bool, bool) {
 	for i, x := range c.chunks {
 		person = person || x.kind == kPerson || x.kind == kOthers || i == 0 && c.first && x.kind == kAct && c.has(kThing) && !c.has(kPerson, kOthers) // "Strip a length of peacock quill"
 		switch {
@@ -587,10 +595,10 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 			act = "ties"
 		}
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
-			return true
+			return true, true
 		}
 		if sameStuff := x.kind == kThing && x.thing.unit != "" && !x.thing.definite && i+2 < len(c.chunks) && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && c.chunks[i+2].thing.definite; sameStuff && act == lexicon.ActTies && person && t.hasThings(before, last) { // "Next he laid a slip of the same turkey"
-			return true
+			return true, true
 		}
 		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns                                                                                                             // "a single turn of starling"
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && !ofTurns && !(i > 1 && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kElsewhat) { // but "a piece of stripped peacock"
@@ -598,33 +606,33 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 		}
 		std, _ := role.Find(last.label)
 		if ofTurns && (person && act == lexicon.ActWinds || act == lexicon.ActStops || act == lexicon.ActBrings && c.first) && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
-			return true
+			return true, true
 		}
 		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == lexicon.ActBrings || act == lexicon.ActTies) && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
-			return true
+			return true, true
 		}
 		if act == "" && std.Form == role.FormRib && i > 0 && i == len(c.chunks)-1 && c.chunks[0].kind == kAnd && bodyKinds[x.thing.lastNoun] && x.thing.lastNoun != material.Tinsel && t.hasThings(before, last) { // "Then a strand of wire was tied in, and some yellow floss"
-			return true
+			return true, true
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
-			return false
+			return false, true
 		}
 		if i == 0 && c.first && std.Form == role.FormRib && x.thing.lastNoun == material.Fur && t.hasThings(before, last) { // "A pinch of pink dubbing closes the gap"
-			return true
+			return true, true
 		}
 		if act == "" && c.chunks[0].kind == kThen && !c.first && std.Form == role.FormWound && bodyKinds[x.thing.lastNoun] && t.enumerates(c) { // "first silver tinsel, then black floss"
-			return false
+			return false, true
 		}
 		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThings(before, last) {
-			return true
+			return true, true
 		}
 		laid := i == 0 && c.first && x.thing.count != nil && c.has(kAuxiliary) && (act == "" || act == lexicon.ActTies) && t.tiedLater(c) && t.hasThings(before, last) // "Two whole feathers from the breast of a hen are laid on flat"
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kPrepared && t.act(c.chunks[i+2].from) == lexicon.ActTies)
 		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
-		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
+		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last), true
 	}
-	return false
+	return false, false
 }
 
 // enumerates tells a clause that goes on with what the sentence began with "first".

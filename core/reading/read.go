@@ -977,6 +977,11 @@ func (r *reader) labelAt(s string, toks []measure.Token, i int, first bool, afte
 		}
 		return g, 0, false
 	}
+	return r.labelRest(s, toks, i, first, after, terse, g, k, lead)
+}
+
+// labelRest reads what stands behind the parts of a label, up to its mark.
+func (r *reader) labelRest(s string, toks []measure.Token, i int, first bool, after string, terse bool, g segment, k int, lead bool) (segment, int, bool) {
 	if first && !lead && len(g.roles) == 1 && k+2 < len(toks) && toks[k].Low == "," && toks[k+1].Kind == measure.Word && toks[k+2].Low == ":" { // "Hackle, front: brown"
 		if _, ok := role.Find(toks[k+1].Low + " " + g.roles[0]); ok {
 			g.roles[0] = toks[k+1].Low + " " + g.roles[0]

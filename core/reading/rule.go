@@ -139,6 +139,12 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 		}
 		out = append(out, c)
 	}
+	out = t.byRules(i, out)
+	return out
+}
+
+// byRules adds what the rules and the scans of more than a class read at token i.
+func (t *stretch) byRules(i int, out []chunk) []chunk {
 	var room [8]item
 	for _, r := range rules {
 		if r.where != nil && !r.where(t) {
@@ -1221,6 +1227,11 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 			k += 2
 		}
 	}
+	return t.sizeMeant(i, k, at, a, b, first)
+}
+
+// sizeMeant tells a size in a condition from a measure, a count and a hook.
+func (t *stretch) sizeMeant(i, k, at, a, b int, first string) (chunk, bool) {
 	next := t.low(k) // "over 2 mm", "from 2 to 3 turns", "on one hook" are no sizes
 	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || notSize[next] || t.is(k, cTurns) > 0 || t.counts(k) != "" {
 		return chunk{}, false

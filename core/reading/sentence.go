@@ -40,23 +40,8 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i].Start, labelEnd: toks[k].Start}, k + 1, true
 		}
 	}
-	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
-		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && i+2+m < len(toks) && (toks[i+1+m].Low == "nor" || toks[i+1+m].Low == "or") { // "No tail nor wing."
-			other, n := r.words.roles.Match(toks, i+2+m)
-			a, b := role.Label(r.words.roleList[idx]), ""
-			if n > 0 {
-				b = role.Label(r.words.roleList[other])
-			}
-			if end := i + 2 + m + n; b != "" && (end == len(toks) || toks[end].Low == ".") && !r.spokenOf(a, before) && !r.spokenOf(b, before) {
-				return segment{roles: []string{a, b}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
-			}
-		}
-		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
-			label := role.Label(r.words.roleList[idx])
-			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
-				return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
-			}
-		}
+	if v0, v1, v2, ok := r.noneHere(toks, i, before); ok {
+		return v0, v1, v2
 	}
 	if (toks[i].Low == "a" || toks[i].Low == "an") && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) { // "A case of turkey over a thorax of fur."
 		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && i+1+m < len(toks) && toks[i+1+m].Low == "of" {
@@ -72,6 +57,34 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 			return segment{roles: []string{role.Thread}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
 		}
 	}
+	return r.leadNamed(s, toks, i, before)
+}
+
+// noneHere reads "No tail." and "No tail nor wing.".
+func (r *reader) noneHere(toks []measure.Token, i int, before []segment) (segment, int, bool, bool) {
+	if toks[i].Low == "no" && before[0].header == "" { // "No tail."
+		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && i+2+m < len(toks) && (toks[i+1+m].Low == "nor" || toks[i+1+m].Low == "or") { // "No tail nor wing."
+			other, n := r.words.roles.Match(toks, i+2+m)
+			a, b := role.Label(r.words.roleList[idx]), ""
+			if n > 0 {
+				b = role.Label(r.words.roleList[other])
+			}
+			if end := i + 2 + m + n; b != "" && (end == len(toks) || toks[end].Low == ".") && !r.spokenOf(a, before) && !r.spokenOf(b, before) {
+				return segment{roles: []string{a, b}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true, true
+			}
+		}
+		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
+			label := role.Label(r.words.roleList[idx])
+			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
+				return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true, true
+			}
+		}
+	}
+	return segment{}, 0, false, false
+}
+
+// leadNamed reads a label that a sentence leads up to: "For the tail, …", "The wing is …".
+func (r *reader) leadNamed(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
 	_, n := sentenceLead.Match(toks, i)
 	idx, m := r.words.roles.Match(toks, i+n)
 	if m == 0 {
