@@ -95,6 +95,11 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	if h, n := shortOfTrie.match(toks, k); n > 0 {
 		return Length{Low: shortOf[h].Low, High: shortOf[h].High, Of: Eye}, k + n - i
 	}
+	return scanAway(toks, i, parts, k, at)
+}
+
+// scanAway reads a place that is told by how far it is from another, and the place of a part.
+func scanAway(toks []Token, i int, parts Parts, k int, at func(v float64, u Unit, n int) (Length, int)) (Length, int) {
 	if v, n := ScanNumber(toks, k); n > 0 {
 		j := k + n
 		u := Shank

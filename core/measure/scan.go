@@ -205,16 +205,24 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		}
 		return Length{}, 0
 	}
+	if v0, v1, ok := scanNumbered(toks, i, parts, k); ok {
+		return v0, v1
+	}
+	return scanShares(toks, i, parts, k, lo, hi)
+}
+
+// scanNumbered reads a length that begins with a number: "1½ gapes", "three quarters of the shank".
+func scanNumbered(toks []Token, i int, parts Parts, k int) (Length, int, bool) {
 	if v, n := ScanNumber(toks, k); n > 0 {
 		j := k + n
 		if is(toks, j, "%", "percent") { // "40 % of the shank"
 			if u, f, m := unitAt(toks, j+1, parts); m > 0 && f == 1 && u != MM && is(toks, j+1, "of") {
-				return Length{Low: round(v.Low / 100), High: round(v.High / 100), Of: u}, j + 1 + m - i
+				return Length{Low: round(v.Low / 100), High: round(v.High / 100), Of: u}, j + 1 + m - i, true
 			}
-			return Length{}, 0
+			return Length{}, 0, true
 		}
 		if l, m := scanWay(toks, v, j, parts); m > 0 {
-			return l, j + m - i
+			return l, j + m - i, true
 		}
 		if is(toks, j, "full", "whole") {
 			j++
@@ -223,7 +231,7 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			j++
 			if is(toks, j, "to") {
 				if l, m := scanReach(toks, j, parts); m > 0 && l.Low == 1 && l.High == 1 {
-					return Length{Low: v.Low, High: v.High, Of: l.Of, Reach: true}, j + m - i
+					return Length{Low: v.Low, High: v.High, Of: l.Of, Reach: true}, j + m - i, true
 				}
 			}
 		}
@@ -231,13 +239,13 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 			if c, m := overUnder.Match(toks, j); m > 0 {
 				u, f, w := unitAt(toks, j+m, parts)
 				if w == 0 || f != 1 || u == MM {
-					return Length{}, 0
+					return Length{}, 0, true
 				}
 				l := Length{Low: 1 + v.Low, High: 1 + v.High, Of: u}
 				if c < shorterThan {
 					l.Low, l.High = 1-v.High, 1-v.Low
 				}
-				return Length{Low: round(l.Low), High: round(l.High), Of: u}, j + m + w - i
+				return Length{Low: round(l.Low), High: round(l.High), Of: u}, j + m + w - i, true
 			}
 		}
 		if _, m := asLong.Match(toks, j); m > 0 {
@@ -245,22 +253,27 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		}
 		if u, f, m := unitAt(toks, j, parts); m > 0 {
 			if comparative[low(toks, j+m)] && is(toks, j+m+1, "than") { // "2 mm longer than the tail" is no length of 2 mm
-				return Length{}, 0
+				return Length{}, 0, true
 			}
 			alone := (v.High < 1 || v.Low != math.Trunc(v.Low)) && (j+m >= len(toks) || toks[j+m].Kind == Mark) // "1/2 body"
 			if (Length{Of: u}).IsPart() && !alone && !partUnitFits(toks, k, n, j, j+m) {
-				return Length{}, 0
+				return Length{}, 0, true
 			}
 			if u == HookU && is(toks, j+m-1, "hooks") && v.Low == math.Trunc(v.Low) { // "two hooks were brought"
-				return Length{}, 0
+				return Length{}, 0, true
 			}
 			if u == HookU && j == k+n && v.Low > 4 { // "on a size 14 hook"
-				return Length{}, 0
+				return Length{}, 0, true
 			}
-			return Length{Low: round(v.Low * f), High: round(v.High * f), Of: u}, j + m - i
+			return Length{Low: round(v.Low * f), High: round(v.High * f), Of: u}, j + m - i, true
 		}
-		return Length{}, 0
+		return Length{}, 0, true
 	}
+	return Length{}, 0, false
+}
+
+// scanShares reads lengths that begin with no number: halfway to a place, a gape, "gape and a half".
+func scanShares(toks []Token, i int, parts Parts, k int, lo, hi float64) (Length, int) {
 	if is(toks, k, "halfway", "midway") {
 		if l, m := scanWay(toks, Interval{0.5, 0.5}, k, parts); m > 0 {
 			return l, k + m - i

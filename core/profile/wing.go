@@ -134,6 +134,11 @@ func (m *maker) wing(i int, std role.Role) {
 		}
 		return
 	}
+	m.wingOf(i, std, length, base, k, name)
+}
+
+// wingOf draws a wing by what it is of: a slip as a blade, a plume, a bunch of hair as a fan.
+func (m *maker) wingOf(i int, std role.Role, length float64, base Shape, k material.Kind, name string) {
 	switch {
 	case std.Name == role.Topping || strings.Contains(name, "topping") || strings.Contains(name, "crest"):
 		s := base
