@@ -255,9 +255,6 @@ var turnRules = []rule{
 		x, err := strconv.ParseFloat(m.the("times").value, 64)
 		return chunk{kind: kLength, l: measure.Length{Low: x, High: x, Of: measure.Shank, Text: t.text(m.from, m.to)}}, err == nil
 	}},
-	{pattern: "'ending'|'ends'|'end'|'finishing'|'finish' 'with' article part", says: func(t *stretch, m match) (chunk, bool) { // low over the back and ending with the tail
-		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Reach: true, Text: t.text(m.from, m.to)}}, t.std.Form == role.FormWing && t.atEnd(m.to)
-	}},
 	{pattern: "'no' 'longer' 'than' position", says: func(t *stretch, m match) (chunk, bool) { // no longer than the point
 		l := m.the("position").l
 		return chunk{kind: kLength, l: measure.Length{High: 1, Of: l.Of, Reach: true, Text: t.text(m.from, m.to)}}, (l.Of == measure.Point || l.Of == measure.Bend || l.Of == measure.Barb) && !t.spans()
@@ -456,9 +453,6 @@ var measureRules = []rule{
 	{pattern: "'say' length", says: func(t *stretch, m match) (chunk, bool) { // long, say a shank and a half
 		l := m.the("length").l
 		return chunk{kind: kLength, l: l}, l.Of != measure.MM && !t.spans()
-	}},
-	{pattern: "'a'|'one' 'pair'", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kNumber, v: measure.Interval{Low: 2, High: 2}}, t.atStart(m.from) && t.atEnd(m.to) && t.std.Name == role.Eyes
 	}},
 	{pattern: "'=' position", says: func(t *stretch, m match) (chunk, bool) { // "tips back, = bend"
 		l := m.the("position").l
