@@ -42,6 +42,7 @@ func answers() []func(*question) []piece {
 		(*question).wished,
 		(*question).inDependence,
 		(*question).forPart,
+		(*question).explains,
 		(*question).sameAsNew,
 		(*question).hookFirst,
 		(*question).twoNamed,
@@ -389,6 +390,13 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 	return q.is(label)
 }
 
+func (q *question) explains() []piece { // "There she ties in the feelers: four strands of bucktail"
+	if q.c.open != ":" || q.c.first || q.at == 0 || q.last == "" || q.all[q.at-1].has(kThing) || q.t.subject(q.all[q.at-1], q.c) != q.last {
+		return nil
+	}
+	return q.is(q.last)
+}
+
 func (q *question) sameAsNew() []piece { // "and went on with the same wire as the rib"
 	x := q.c.chunks[len(q.c.chunks)-1]
 	if x.kind != kSame || x.thing == nil || x.word == "" || q.told(x.word) || q.c.first || !q.c.has(kAct) {
@@ -695,6 +703,8 @@ func (q *question) goesOn() []piece {
 		return q.claimed(role.Hackle)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
+	case t.overBack(c) && q.brought() != nil && q.unplaced(): // "A strip of clear film is then pulled over the back"
+		return q.is(someBack)
 	case open || t.newThing(c, q.before) || q.unplaced():
 		return q.is(someWhere)
 	}

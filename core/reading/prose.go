@@ -1132,6 +1132,11 @@ func (t *stretch) subject(c clause, next clause) string {
 	return ""
 }
 
+// tellsOf tells a clause that says of what the part named before it is: ", a hen feather".
+func (c clause) tellsOf() bool {
+	return len(c.chunks) > 0 && !c.first && c.open == "," && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && !c.has(kAct, kAuxiliary, kPerson)
+}
+
 // partAmong gives the part that one of the words of a chunk names as what the clause is about.
 func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end int) (string, bool) {
 	for k := at; k < end; k++ {
@@ -1166,7 +1171,7 @@ func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end i
 			}
 		case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
 			continue
-		case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActBrings): // but "now came the hackle"
+		case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && (c.chunks[i-1].word == lexicon.ActBrings || t.tiesIn(c.chunks[i-1].from) || c.chunks[i-1].word == lexicon.ActWinds && next.tellsOf())): // but "now came the hackle", "she ties in the hackle", "she winds the hackle, a hen feather"
 			continue
 		case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"
 			continue

@@ -811,7 +811,7 @@ var placeRules = []rule{
 	{pattern: "position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
 		way, n := t.as(m.from-1, cPreposition)
-		behind := n > 0 && way != "of" && way != "with" && way != "for" || t.low(m.from) == "opposite" || t.low(m.from) == "level"
+		behind := n > 0 && !t.tiesIn(m.from-2) && way != "of" && way != "with" && way != "for" || t.low(m.from) == "opposite" || t.low(m.from) == "level"
 		return chunk{kind: kPlace, l: l}, !threadPlace(l) && t.low(m.from) != "with" && !t.ofThing(m.to) && (!l.IsPart() || behind)
 	}},
 	{pattern: "'between' position 'and' position", says: func(t *stretch, m match) (chunk, bool) {
@@ -1222,6 +1222,12 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 		}
 	}
 	return t.sizeMeant(i, k, at, a, b, first)
+}
+
+// tiesIn tells "ties in" and its like at token i, whose second word stands before no place: "she ties in the hackle".
+func (t *stretch) tiesIn(i int) bool {
+	v, n := t.as(i, cAct)
+	return n == 2 && v == lexicon.ActTies && t.low(i+1) == "in"
 }
 
 // sizeMeant tells a size in a condition from a measure, a count and a hook.
