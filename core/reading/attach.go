@@ -815,7 +815,7 @@ func (m *maker) tells(c clause, i int, prep string) {
 		m.take(x.from, x.to, asPlain, "")
 	case kPlain:
 		if m.aloneOne(c) {
-			p.Count = &Count{Low: 1, High: 1, Of: m.lastUnit}
+			p.Count = &Count{Low: 1, High: 1, Of: cmp.Or(m.lastUnit, lexicon.CountFeather)}
 			m.take(x.from, x.to, asCount, "")
 			return
 		}
@@ -825,10 +825,16 @@ func (m *maker) tells(c clause, i int, prep string) {
 	}
 }
 
+// wholeFeather tells whether what was said last is a feather that is put on whole: "a topping, one".
+func (m *maker) wholeFeather() bool {
+	last := m.said[len(m.said)-1]
+	return len(last.name) > 0 && wholeFeathers[lastWord(last.name[len(last.name)-1])]
+}
+
 // aloneOne tells "one" between commas behind what it counts: "stripped peacock quill, one, varnished".
 func (m *maker) aloneOne(c clause) bool {
 	v, n := m.number(c.from())
-	return len(c.chunks) == 1 && n == 1 && c.to()-c.from() == 1 && v.Low == 1 && m.part.Count == nil && m.lastUnit != "" && len(m.said) > 0
+	return len(c.chunks) == 1 && n == 1 && c.to()-c.from() == 1 && v.Low == 1 && m.part.Count == nil && len(m.said) > 0 && (m.lastUnit != "" || m.wholeFeather())
 }
 
 // anchors are the prepositions behind which a thing only says where something stands.

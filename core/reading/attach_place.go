@@ -78,6 +78,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 // lengthByAct takes a length by what is done there.
 func (m *maker) lengthByAct(c clause, i int, prep string, x chunk, l measure.Length, p *Part, note func(meaning string), before, next string, mm bool) {
 	switch {
+	case l.Of == measure.Shank && !l.Reach && l.Low == 0 && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && m.low(x.from) == "up" && m.low(x.from+1) == "to": // "dub the body up to two thirds of the shank"
+		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.High, 6)
+		p.To = l
+		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
 		note("how far beyond, kept as said")
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
@@ -418,6 +422,10 @@ func (m *maker) place(c clause, i int, prep string) {
 			m.onlyWhere(x)
 		}
 	case kStretch:
+		if prep == "for" && m.std.Form == role.FormRib && c.has(kAct) { // "keep the last one for the front half"
+			m.onlyWhere(x)
+			return
+		}
 		if x.word == ofShare && m.stretches == 0 && m.nounSaid() && (len(m.said) > 1 && withThing(c, i) || c.open != "" && m.colourOnly(c) || i+1 < len(c.chunks) && c.has(kThing)) && !m.stretchAfter(c) { // "claret fur, the front quarter black"
 			m.note(x.from, x.to, "of a stretch alone, kept as said")
 			return

@@ -109,6 +109,14 @@ func (t *stretch) clauses(list []chunk) []clause {
 	return out
 }
 
+// beforeSaying gives the clause before one, leaving out who says it: "If you have no floss, she said, use silk".
+func beforeSaying(out []clause, i int) int {
+	if p := i - 1; p > 0 && !out[p].first && out[p].has(kSays) && !out[p].has(kThing, kPart, kPlace, kLength, kTurns) {
+		return p - 1
+	}
+	return i - 1
+}
+
 // settleKinds says what each clause is for, and mends it by the clauses around it.
 func (t *stretch) settleKinds(out []clause) {
 	doubt := t.bracketsInDoubt(out)
@@ -126,7 +134,7 @@ func (t *stretch) settleKinds(out []clause) {
 		if i > 0 && out[i].kind == saysPlainly && out[i].open == "" && out[i].chunks[0].kind == kAnd && out[i-1].kind == saysWhy && t.low(out[i-1].from()) == "that" && !out[i-1].has(kAct, kAuxiliary) { // "short enough that a wing and a hackle can be got in"
 			out[i].kind = saysWhy
 		}
-		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysCase && out[i-1].has(kInCase) && out[i-1].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
+		if p := beforeSaying(out, i); p >= 0 && out[i].kind == saysPlainly && !out[i].first && out[p].kind == saysCase && out[p].has(kInCase) && out[p].has(kThing) && out[i].has(kThing) { // "if hen cannot be had he puts starling"
 			out[i].kind = saysElse
 		}
 		if i > 0 && out[i].kind == saysPlainly && !out[i].first && out[i-1].kind == saysElse && out[i-1].has(kReplaces) && out[i].chunks[0].kind == kAnd && out[i].has(kThing) && !out[i].has(kAct, kAuxiliary, kPerson) { // "Grouse does as well, and in winter hen pheasant"

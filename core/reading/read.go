@@ -299,7 +299,12 @@ func (r *reader) line(n int, s string) {
 		return
 	}
 	marks.set(start, opened, asPlain, "")
-	r.before(n, s, opened, segs[0].labelStart, marks)
+	if at := segs[0].labelStart; r.wraps(s, opened, at, wasBlank, prev) {
+		r.continueLine(n, s[:at], opened, marks)
+		r.goOn()
+	} else {
+		r.before(n, s, opened, at, marks)
+	}
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
 	r.eachSegment(n, s, marks, segs)
@@ -628,6 +633,16 @@ func (r *reader) ofHackle(text string) bool {
 		}
 	}
 	return false
+}
+
+// wraps tells whether what stands before the first label of a line goes on from the line before, which was broken
+// in the middle: "Legs: two turns of a small / dark-grey hen's feather. Tail: …".
+func (r *reader) wraps(s string, start, label int, wasBlank bool, prev string) bool {
+	text := strings.TrimSpace(s[start:max(start, label)])
+	if text == "" || !r.started || wasBlank || len(r.d.Parts) == 0 || r.d.Parts[len(r.d.Parts)-1].Absent || r.numbered > 0 {
+		return false
+	}
+	return unicode.IsLower([]rune(text)[0]) && strings.HasSuffix(text, ".") && !strings.ContainsAny(prev[len(prev)-1:], ".:;!?|\"") && len(strings.Fields(prev)) > 3
 }
 
 // before takes what stands in a line before its first label: the name of the fly
@@ -1216,8 +1231,15 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	if n == 0 || k+n >= len(toks) {
 		return segment{}, 0, false
 	}
-	label := role.Label(s[toks[i].Start:toks[k-1].End])
-	return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}, k + n, true
+	g := segment{labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}
+	for at := i; at < k; at++ {
+		if hasSense(r.words.tree.at(toks, at, nil), cDoubtful) { // "Below in pencil: …" is a remark
+			g.header = "remark"
+			return g, k + n, true
+		}
+	}
+	g.roles = []string{role.Label(s[toks[i].Start:toks[k-1].End])}
+	return g, k + n, true
 }
 
 func headerAt(toks []measure.Token, i int) (string, int) {
