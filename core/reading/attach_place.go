@@ -92,7 +92,7 @@ func (m *maker) lengthByAct(c clause, i int, prep string, x chunk, l measure.Len
 		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(p.To))
 	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
 		note("kept as a remark")
-	case m.act == lexicon.ActHolds && !mm && m.is(x.from-1, cLeaves) > 0 && !m.std.Spans: // "left as long as the shank"
+	case m.act == lexicon.ActHolds && !mm && (m.is(x.from-1, cLeaves) > 0 || m.is(x.from-1, cStandsFor) > 0 && m.is(x.from-2, cLeaves) > 0) && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
 	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound), m.std.Form == role.FormCollar && l.Reach && m.cutFirst(c):
 		note("kept as a remark")

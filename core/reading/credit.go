@@ -98,6 +98,14 @@ func (r *reader) credit(s string) bool {
 
 // creditLed takes a credit by how the line begins: cells, somebody at the vice, a name with its date.
 func (r *reader) creditLed(s string) bool {
+	if m := origTied.FindStringSubmatch(s); m != nil { // "Orig. Mrs C. Thorne, 1948. Tied R. Nairn."
+		r.d.Originator, r.d.Date, r.d.Tier = cmp.Or(r.d.Originator, m[1]), cmp.Or(r.d.Date, m[2]), cmp.Or(r.d.Tier, m[3])
+		return true
+	}
+	if m := byLetter.FindStringSubmatch(s); m != nil { // "Dressing given by letter, 3 Feb. 1936:"
+		r.d.Date, r.d.Notes = cmp.Or(r.d.Date, m[1]), append(r.d.Notes, s)
+		return true
+	}
 	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 { // "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936"
 		any := false
 		for _, c := range cells {
@@ -212,6 +220,13 @@ var (
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
 	inBracket   = regexp.MustCompile(`^\(([^()]*)\)\s*`)
 	cellBreak   = regexp.MustCompile(`\s+\|\s+|\t+|\s{2,}`)
+	writtenFrom = regexp.MustCompile(`^(\p{Lu}[^.:;,(]{2,60}?)(?: \(([^)]*)\))?, (?:as )?(?:written|taken|noted) down from what (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*) (?:told|showed|said|gave)\b.*$`)
+	origTied    = regexp.MustCompile(`(?i)^orig\.? ([^,]+?)(?:, (\d{4}))?\. (?:tied|dr\.?|dressed)(?: by)? ([^,;:]+?)\.?$`)
+	tierPosted  = regexp.MustCompile(`(?i)^\((?:tier|tied by|by):? ([^,()]+)(?:, (?:posted |dated )?([^()]*\d{4}))?\)$`)
+	atBenchOf   = regexp.MustCompile(`\bat the (?:bench|vice) of (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)(?:, (\p{L}+)(?: meeting| evening| night)?)?\.?$`)
+	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
+	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
+	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)
 	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?|\p{Lu} )*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)
 	bracketNote = regexp.MustCompile(`^(.+?)\.?\s*\(((?:translated|[^()]*\d{4}|from|copied)[^()]*)\)$`)
@@ -321,9 +336,15 @@ func (r *reader) nameDated(text string) (string, bool) {
 	}
 	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) && !(strings.Contains(text, ", as ") && strings.HasSuffix(text, m[2])) { // but "Lantern Dun, as tied by Pell" is what a dressing is filed under // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
 		r.d.Tier = m[2]
+		if at := strings.LastIndex(text, m[2]) + len(m[2]); r.d.Date == "" { // "… by Kristin Aune on 4 March 2011"
+			r.d.Date = yearSaid.FindString(text[at:])
+		}
 		return m[1], true
 	}
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.d.Title == "" && nameLike(name) && headNotes.MatchString(rest) { // "Tap Room Buzzer. Notes by the editor."
+		if m := atBenchOf.FindStringSubmatch(rest); m != nil && r.d.Tier == "" { // "Notes taken at the bench of Jorun Vik, October meeting"
+			r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		}
 		r.d.Notes = append(r.d.Notes, rest)
 		r.told(rest)
 		if m := whileTied.FindStringSubmatch(rest); m != nil { // "Notes taken by Esme Foy while Gareth Minchin tied, 9 October 2014"

@@ -382,6 +382,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentyfirst":  {193, 1},
 	"twentysecond": {178, 3},
 	"twentythird":  {167, 4},
+	"twentyfourth": {231, 5},
 	"held":         {209, 1},
 }
 

@@ -106,7 +106,9 @@ func (c *cutter) cut(label string, k int) {
 func (c *cutter) here() {
 	if c.std.Form == role.FormHook && len(c.pieces) == 1 {
 		if k := c.r.threadOn(c.toks, c.i); k > 0 {
-			c.cut("thread", k)
+			c.cut(role.Thread, k)
+		} else if k := c.i; threadWords[c.toks[k].Low] && c.toks[k-1].Low == "," && k+1 < len(c.toks) && c.r.d.Find(role.Thread) < 0 { // "hook 16 dry, thread rusty brown"
+			c.cut(role.Thread, k+1)
 		}
 		return
 	}

@@ -805,6 +805,9 @@ func shortBead(label, text string) bool {
 // bullet gives where the text starts after spaces, a bullet or a step number.
 func bullet(s string) int {
 	i := len(s) - len(strings.TrimLeft(s, " \t"))
+	if rest := s[i:]; len(rest) > 2 && rest[0] == '"' && !strings.Contains(rest[1:], `"`) { // a letter that is quoted from here on
+		return i + 1
+	}
 	rest := s[i:]
 	if quoted := len(rest) - len(strings.TrimLeft(rest, "> ")); quoted > 0 && rest[0] == '>' { // an answer to a letter
 		return i + quoted

@@ -209,6 +209,26 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
+	if r.d.Title == "" && !r.started {
+		if m := writtenFrom.FindStringSubmatch(text); m != nil { // "Peat Cutter (a wet fly), written down from what Angus Rennie told us"
+			r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[3])
+			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
+		if m := nameSemi.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "The Bishop's Barge; a fly for lake trout, from a diary, 1911"
+			r.d.Title, r.d.Date = m[1], cmp.Or(r.d.Date, yearSaid.FindString(m[2]))
+			r.d.Notes = append(r.d.Notes, m[2])
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
+		if m := greeted.FindStringSubmatch(text); m != nil { // "Hi all, Ferryman's Spinner for Sat:"
+			r.d.Title, r.letter = m[1], true
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
+	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
 		r.d.Title = m[1]
 		if y := dayIn.FindString(m[2]); y != "" {
@@ -414,8 +434,36 @@ func (r *reader) ruledOrNote(s string, start int, wasBlank bool, marks *marks, t
 	return false
 }
 
+// noneOf gives the part that a line says the fly has none of, and nothing else.
+func (r *reader) noneOf(text string) string {
+	toks := measure.Lex(text)
+	if len(toks) < 2 || toks[0].Low != "no" || !r.started {
+		return ""
+	}
+	idx, n := r.words.roles.Match(toks, 1)
+	if n == 0 {
+		return ""
+	}
+	for _, t := range toks[1+n:] {
+		if t.Kind != measure.Mark {
+			return ""
+		}
+	}
+	return role.Label(r.words.roleList[idx])
+}
+
 // goesOnLine takes a line that goes on from the one before, an item of a list, and a line whose label stands behind.
 func (r *reader) goesOnLine(n int, s string, start int, indented, wasBlank bool, prev string, marks *marks, text string) bool {
+	if m := tierPosted.FindStringSubmatch(text); m != nil && r.d.Tier == "" { // "(tier: Oskar L., posted 12/2015)"
+		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
+	if label := r.noneOf(text); label != "" && r.d.Find(label) < 0 { // "no hackle!!"
+		r.goOn()
+		r.parts(n, label, s, start, len(s), false, marks, false)
+		return true
+	}
 	alone := len(strings.Fields(text)) <= 4 && ((bareHook(text) || r.hookAlone(s, start)) && r.d.Find(role.Hook) < 0 || (bareThread(text) || r.threadAlone(s, start)) && r.d.Find(role.Thread) < 0 && r.d.Find(role.Hook) >= 0)
 	runsOn := indented || strings.HasSuffix(prev, ",") || unicode.IsLower([]rune(text)[0]) && r.behind < 3
 	if mark := strings.TrimSpace(s[:start]); mark == "*" || mark == "-" || mark == "•" || mark == "·" { // an item of a list goes on from no other
