@@ -9,14 +9,14 @@ import (
 	_ "embed" // of the questions
 	"encoding/csv"
 	"fmt"
-	"mothledger/core/lexicon"
-	"mothledger/core/role"
 	"slices"
 	"strings"
 
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
+	"mothledger/core/role"
 )
 
 // Question is one on which tiers differ.

@@ -692,29 +692,41 @@ func (m *maker) value(c clause, i int, prep string) {
 	}
 }
 
+// turnsAre says that a number is the turns of the part.
+func (m *maker) turnsAre(x chunk) {
+	m.part.Turns = &x.v
+	m.take(x.from, x.to, asTurns, "wound "+x.v.String()+" times")
+}
+
+// turnsMore adds a number to the turns of the part.
+func (m *maker) turnsMore(x chunk) {
+	m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
+	m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+}
+
+// isAcross says that a number is how many millimetres the part is across.
+func (m *maker) isAcross(x chunk) {
+	m.part.DiameterMM = x.v.Low
+	m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+}
+
 // times takes how often something is done: turns, where the part is wound, or coats.
 func (m *maker) times(c clause, i int) {
 	x, p := c.chunks[i], m.part
 	if front := m.text(x.to, c.to()); p.Turns != nil && m.std.Form == role.FormCollar && strings.HasPrefix(front, "in front") && strings.Contains(m.text(c.from(), x.from), "behind") { // "twice behind the wing and twice in front"
-		p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return
 	}
 	if i > 1 && c.chunks[i-1].kind == kStandsFor && m.low(c.chunks[i-2].from) == "in" && m.std.Form == role.FormCollar && p.Turns != nil && strings.Contains(m.text(c.from(), x.from), "behind") { // "behind the wing three times and in front of it twice"
-		p.Turns.Low, p.Turns.High = p.Turns.Low+x.v.Low, p.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+p.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return
 	}
 	if i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0 && m.std.Form == role.FormHead && p.Turns == nil && x.v.Low >= 2 { // "he whipped three times"
-		v := x.v
-		p.Turns = &v
-		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		m.turnsAre(x)
 		return
 	}
 	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
-		v := x.v
-		p.Turns = &v
-		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		m.turnsAre(x)
 		return
 	}
 	if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
@@ -825,16 +837,10 @@ func (m *maker) tells(c clause, i int, prep string) {
 	}
 }
 
-// wholeFeather tells whether what was said last is a feather that is put on whole: "a topping, one".
-func (m *maker) wholeFeather() bool {
-	last := m.said[len(m.said)-1]
-	return len(last.name) > 0 && wholeFeathers[lastWord(last.name[len(last.name)-1])]
-}
-
 // aloneOne tells "one" between commas behind what it counts: "stripped peacock quill, one, varnished".
 func (m *maker) aloneOne(c clause) bool {
 	v, n := m.number(c.from())
-	return len(c.chunks) == 1 && n == 1 && c.to()-c.from() == 1 && v.Low == 1 && m.part.Count == nil && len(m.said) > 0 && (m.lastUnit != "" || m.wholeFeather())
+	return len(c.chunks) == 1 && n == 1 && c.to()-c.from() == 1 && v.Low == 1 && m.part.Count == nil && len(m.said) > 0 && (m.lastUnit != "" || m.wholeThing(&m.said[len(m.said)-1].phrase))
 }
 
 // anchors are the prepositions behind which a thing only says where something stands.
@@ -866,10 +872,10 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
-	if m.onlyRemark(c, i, prep, prepAt, joint, x, p) || m.turnsOfThing(c, i, prep, prepAt, x, p) || m.knownThing(c, i, prep, prepAt, x, p) || m.ofAnother(c, i, prep, prepAt, x, p) {
+	if m.onlyRemark(c, i, prep, prepAt, joint, p) || m.turnsOfThing(c, i, prep, prepAt, p) || m.knownThing(c, i, prep, prepAt, p) || m.ofAnother(c, i, prep, prepAt, p) {
 		return false
 	}
-	if v, ok := m.otherwiseUsed(c, i, prep, prepAt, x, p); ok {
+	if v, ok := m.otherwiseUsed(c, i, prep, prepAt, p); ok {
 		return v
 	}
 	if p.self && len(p.grade) == 1 && (muches[p.grade[0]] || littles[p.grade[0]]) && m.std.Form == role.FormWound && p.amount == "" { // "a thick body of green fur"
@@ -895,11 +901,12 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if i > 0 && c.chunks[i-1].kind == kShare {
 		m.shareOf(&p, c.chunks[i-1])
 	}
-	return m.keepThing(c, i, prep, joint, x, p)
+	return m.keepThing(c, i, prep, joint, p)
 }
 
 // keepThing files a phrase among the materials that were said of the part, and tells whether it is one.
-func (m *maker) keepThing(c clause, i int, prep, joint string, x chunk, p phrase) bool {
+func (m *maker) keepThing(c clause, i int, prep, joint string, p phrase) bool {
+	x := c.chunks[i]
 	if m.corrects && p.noun && m.nounSaid() { // "crest, no, tippet fibres"
 		last := len(m.said) - 1
 		for last > 0 && !m.said[last].noun {
@@ -935,7 +942,8 @@ func (m *maker) keepThing(c clause, i int, prep, joint string, x chunk, p phrase
 }
 
 // onlyRemark leaves alone words of a thing that say nothing of the part's material.
-func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint string, x chunk, p phrase) bool {
+func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint string, p phrase) bool {
+	x := c.chunks[i]
 	switch {
 	case p.bare() && p.amount != "" && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && (m.low(x.to-1) == "of" && m.nounSaid() || m.act != "" && m.is(c.chunks[i+1].from, cOfHook) == 0 && m.low(x.to-1) != "of"): // "build up a little ramp", "and a smear of wax"
 		m.shadow(c, x, prepAt, "kept as a remark")
@@ -987,7 +995,8 @@ func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint strin
 }
 
 // turnsOfThing leaves alone the thing that turns, a place or an act speak of.
-func (m *maker) turnsOfThing(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+func (m *maker) turnsOfThing(c clause, i int, prep string, prepAt int, p phrase) bool {
+	x := c.chunks[i]
 	switch {
 	case prep == "of" && i > 1 && c.chunks[i-2].kind == kTurns && (m.known(p) || p.definite && m.ownThing(p)):
 		m.take(x.from, x.to, asPlain, "named before")
@@ -1027,7 +1036,8 @@ func (m *maker) turnsOfThing(c clause, i int, prep string, prepAt int, x chunk, 
 }
 
 // knownThing leaves alone a thing of the part that was named before.
-func (m *maker) knownThing(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+func (m *maker) knownThing(c clause, i int, prep string, prepAt int, p phrase) bool {
+	x := c.chunks[i]
 	switch {
 	case prep == "" && p.lastNoun == material.Thread && p.one && len(p.colour)+len(p.prep) == 0 && p.count == nil && m.ownThing(p): // "she winds a thread base"
 		m.take(x.from, x.to, asPlain, "named before")
@@ -1058,7 +1068,8 @@ func (m *maker) knownThing(c clause, i int, prep string, prepAt int, x chunk, p 
 }
 
 // ofAnother leaves alone what is another thing's: what it is filled with, what covers it, what it is like.
-func (m *maker) ofAnother(c clause, i int, prep string, prepAt int, x chunk, p phrase) bool {
+func (m *maker) ofAnother(c clause, i int, prep string, prepAt int, p phrase) bool {
+	x := c.chunks[i]
 	switch {
 	case m.std.Form == role.FormBead && prep == "with" && p.lastNoun == material.Weight && len(p.name) == 1 && len(p.colour) == 0: // "and fills the hole with lead"
 		m.shadow(c, x, prepAt, "what it is filled with")
@@ -1104,7 +1115,8 @@ func (m *maker) ofAnother(c clause, i int, prep string, prepAt int, x chunk, p p
 
 // otherwiseUsed leaves alone what a preposition or the act shows to be no material of the part: what it is wound
 // with, what it lies against. It reads the direction of the turns where that is what is meant.
-func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, x chunk, p phrase) (bool, bool) {
+func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, p phrase) (bool, bool) {
+	x := c.chunks[i]
 	switch {
 	case (m.act == lexicon.ActTakesAway || m.act == lexicon.ActHolds) && p.noun && !p.definite && !m.nounSaid() && !m.negated && m.takenOff(c, i, prep): // "strip the fibres off one side of a hen hackle"
 		m.act, m.shadowed = "", false
@@ -1672,30 +1684,25 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, asCount, "")
 		return
 	}
-	if m.numberApart(c, i, x, whole) {
+	if m.numberApart(c, i) {
 		return
 	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
 	switch {
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
 	case alone && x.v.High < 1 && x.v.Low > 0 && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "silver wire, 0.1"
-		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.isAcross(x)
 		return
 	case whole && m.is(x.from-2, cTurns) > 0 && m.low(x.from-1) == "," && i == 0 && m.wound() && m.part.Turns == nil && x.v.High <= 15,
 		alone && m.low(x.from) == "say" && m.std.Form == role.FormPalmer && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		alone && m.std.Form == role.FormRib && x.v.Low >= 2 && m.part.Turns == nil && len(m.said) > 0,
 		m.lastFigure(c, i) && x.v.Low >= 2 && x.v.Low <= 9 && whole && m.part.Turns == nil,
 		alone && m.std.Form == role.FormCollar && whole && !m.turnsSaid() && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
-		v := x.v
-		m.part.Turns = &v
-		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		m.turnsAre(x)
 		return
 	case (x.word == "x" && m.std.Form == role.FormRib || whole && m.std.Form == role.FormHead && i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0) && m.part.Turns == nil,
 		whole && m.std.Form == role.FormRib && m.part.Turns == nil && i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].word == "in" && (m.act == lexicon.ActWinds || m.part.Winding != ""): // "wound in four"
-		v := x.v
-		m.part.Turns = &v
-		m.take(x.from, x.to, asTurns, "wound "+v.String()+" times")
+		m.turnsAre(x)
 		return
 	case whole && m.part.Count == nil && (alone || i == 0 || x.word == "x" || i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.unit != "" && c.chunks[i-1].thing.count == nil) && m.bareCount(alone) != "":
 		v := m.wholeCount(x.from, x.v, x.to-x.from)
@@ -1703,11 +1710,13 @@ func (m *maker) number1(c clause, i int) {
 		m.take(x.from, x.to, asCount, "")
 		return
 	}
-	m.numberLeft(c, i, x, whole)
+	m.numberLeft(c, i)
 }
 
 // numberApart takes a bare number that is no count: a time, a year, turns more, a diameter.
-func (m *maker) numberApart(c clause, i int, x chunk, whole bool) bool {
+func (m *maker) numberApart(c clause, i int) bool {
+	x := c.chunks[i]
+	whole := x.v.Low >= 1
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.is(c.chunks[i+1].from, cTimeSpan) > 0 { // "three minutes"
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return true
@@ -1717,42 +1726,38 @@ func (m *maker) numberApart(c clause, i int, x chunk, whole bool) bool {
 		return true
 	}
 	if m.low(x.to) == "behind" && m.atEnd(x.to+1) && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.open == "," && i == 0 && m.low(x.from-2) == "front" { // "three in front, three behind"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return true
 	}
 	if m.low(x.to) == "more" && whole && m.part.Turns != nil && (m.std.Form == role.FormCollar || m.std.Form == role.FormPalmer) { // "four turns and two more at the shoulder"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return true
 	}
 	if (m.std.Form == role.FormBead && i == 0 || len(m.said) > 0 && m.said[0].lastNoun == material.Bead) && x.v.Low == x.v.High && x.v.Low >= 1.5 && x.v.Low <= 7 && x.v.Low != float64(int(x.v.Low)) && m.part.DiameterMM == 0 { // "bead 3.2 gold"
-		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.isAcross(x)
 		return true
 	}
 	if m.low(x.from-1) == "also" && whole && m.part.Turns != nil && m.std.Form == role.FormCollar && c.chunks[0].kind == kInTime { // "behind the wings 2 turns and before the wings also 2"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return true
 	}
 	if m.std.Name == role.Underweight && m.part.DiameterMM == 0 && x.v.Low == x.v.High && x.v.Low > 0.1 && x.v.Low < 1.5 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), ".") { // "10 wraps of 0.6"
-		m.part.DiameterMM = x.v.Low
-		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", x.v.Low))
+		m.isAcross(x)
 		return true
 	}
 	return false
 }
 
 // numberLeft takes a bare number that is no count: turns in front, coats, or nothing that is understood.
-func (m *maker) numberLeft(c clause, i int, x chunk, whole bool) {
+func (m *maker) numberLeft(c clause, i int) {
+	x := c.chunks[i]
+	whole := x.v.Low >= 1
 	if i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "three minutes"
 		m.note(x.from, c.chunks[i+1].to, "kept as a remark")
 		return
 	}
 	if whole && (m.low(x.to) == "in" && m.low(x.to+1) == "front" || m.low(x.to) == "before" || m.low(x.to) == "ahead") && m.std.Form == role.FormCollar && m.part.Turns != nil && m.behind() { // "two turns of hen behind the wing, two in front"
-		m.part.Turns.Low, m.part.Turns.High = m.part.Turns.Low+x.v.Low, m.part.Turns.High+x.v.High
-		m.take(x.from, x.to, asTurns, "wound "+m.part.Turns.String()+" times in all")
+		m.turnsMore(x)
 		return
 	}
 	if x.word == "x" && whole && m.part.Coats == 0 && m.std.Form == role.FormHead && slices.ContainsFunc(m.toks, func(tok measure.Token) bool { return material.KindOf(tok.Low) == material.Varnish }) { // "varnish black x 3"

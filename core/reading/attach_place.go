@@ -20,7 +20,6 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	l := x.l
 	p := m.part
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
-	before, next := m.low(x.from-1), m.low(x.to)
 	mm := l.Of == measure.MM
 	if mm && m.std.Form == role.FormCase && m.low(x.to) == "across" && m.nounSaid() { // "a strip of film 4 mm across for the back"
 		m.grades = append(m.grades, m.text(x.from, x.to+1))
@@ -72,55 +71,49 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	if mm && m.gauge(c, i) {
 		return
 	}
-	m.lengthByAct(c, i, prep, x, l, p, note, before, next, mm)
+	m.lengthByAct(c, i, prep, x)
 }
 
 // lengthByAct takes a length by what is done there.
-func (m *maker) lengthByAct(c clause, i int, prep string, x chunk, l measure.Length, p *Part, note func(meaning string), before, next string, mm bool) {
+func (m *maker) lengthByAct(c clause, i int, prep string, x chunk) {
+	l, p := x.l, m.part
+	before, next, mm := m.low(x.from-1), m.low(x.to), l.Of == measure.MM
 	switch {
 	case l.Of == measure.Shank && !l.Reach && l.Low == 0 && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && m.low(x.from) == "up" && m.low(x.from+1) == "to": // "dub the body up to two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.High, 6)
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
-		note("how far beyond, kept as said")
+		m.note(x.from, x.to, "how far beyond, kept as said")
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case m.std.Name == role.Thread && l.Reach && !l.IsPart() && l.Low == 1 && l.High == 1 && (m.act == lexicon.ActWinds || m.act == lexicon.ActTies) && p.To.IsZero(): // "wound all the way to the bend"
-		p.To = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(p.To))
+		m.ends(x, measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text})
 	case m.std.Name == role.Thread && !mm: // "and back to a third of the shank": thread has no length
-		note("kept as a remark")
+		m.note(x.from, x.to, "kept as a remark")
 	case m.act == lexicon.ActHolds && !mm && (m.is(x.from-1, cLeaves) > 0 || m.is(x.from-1, cStandsFor) > 0 && m.is(x.from-2, cLeaves) > 0) && !m.std.Spans: // "left as long as the shank"
 		m.keepLength(x)
 	case m.act == lexicon.ActHolds || m.act == lexicon.ActTakesAway, m.act == lexicon.ActCuts && (m.std.Form == role.FormPalmer || m.std.Form == role.FormWound), m.std.Form == role.FormCollar && l.Reach && m.cutFirst(c):
-		note("kept as a remark")
+		m.note(x.from, x.to, "kept as a remark")
 	case m.act == lexicon.ActBegins && l.Reach && !l.IsPart() && p.From.IsZero():
-		p.From = measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text}
-		m.take(x.from, x.to, asPlace, "starts "+placeMeaning(p.From))
+		m.begins(x, measure.Length{Low: 1, High: 1, Of: l.Of, Text: l.Text})
 	case l.Of == measure.Shank && !l.Reach && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && (before == "until" || before == "till" || before == "to" && (m.act == lexicon.ActWinds || !p.From.IsZero()) || before == "at" && m.act == lexicon.ActStops || before == "up" && m.act == lexicon.ActWinds || m.act == lexicon.ActReaches): // "until the two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.Low, 6)
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case m.act == lexicon.ActTies && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
 	case m.act == lexicon.ActTies && prep != "for" && !(m.std.Form == role.FormLegs && l.IsPart() && m.low(x.from) == "over") && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case l.Of == measure.Eye && !l.Reach && m.std.Form == role.FormWound && (m.std.Kin == role.Body || m.std.Kin == role.Thorax) && p.To.IsZero() && (before == "to" || m.act != "" || before == "is"): // a body is not so many eyes long, it ends there
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case l.Of == measure.Eye && before == "say" && m.std.Form == role.FormWound && p.To.Of == measure.Eye: // "well short of the eye, say two eye lengths"
-		p.To = l
-		m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+		m.ends(x, l)
 	case l.IsPart() && (string(l.Of) == p.Role || string(l.Of) == m.std.Name) && !l.Reach && x.to-x.from == 2: // "hackle length to the barb"
 		m.take(x.from, x.to, asPlain, "")
 	case (mm || m.std.Form != role.FormTail && !l.Reach) && (next == "past" || next == "beyond" || next == "short"):
-		note("how far beyond, kept as said")
+		m.note(x.from, x.to, "how far beyond, kept as said")
 	case mm && (acrossSaid[next] || next == "in" && m.low(x.to+1) == "diameter"):
 		if p.DiameterMM == 0 {
 			p.DiameterMM = l.Mid()
@@ -133,11 +126,11 @@ func (m *maker) lengthByAct(c clause, i int, prep string, x chunk, l measure.Len
 		m.std.Name == role.Thread && m.act == "",
 		mm && m.std.Form == role.FormWound && m.thickness(x.from),
 		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
-		note("kept as a remark")
+		m.note(x.from, x.to, "kept as a remark")
 	case m.std.Form == role.FormCollar && l.IsPart() && strings.Contains(l.Text, "of the way"), m.std.Form == role.FormCollar && m.act == lexicon.ActWinds && (before == "front" || before == "over") && l.IsPart(): // "wound back over the front third of the body"
-		note("kept as a remark")
+		m.note(x.from, x.to, "kept as a remark")
 	case before == "within" || before == "by" && !(m.std.Form == role.FormTail && m.act == lexicon.ActReaches), m.std.Form == role.FormRib, m.std.Spans && m.workedTo(x.from), m.fullest(x.from):
-		note("kept as a remark")
+		m.note(x.from, x.to, "kept as a remark")
 	default:
 		m.keepLength(x)
 	}
@@ -287,7 +280,7 @@ func (m *maker) acrossIt(x chunk) (bool, int) {
 	case m.low(i) == "the" && m.low(i+1) == "width" && m.low(i-1) == "by": // "stopping short of the bead by the width of the bead"
 		return false, i
 	case m.low(i) == "as" && m.is(i+1, cGirth) > 0, m.low(i) == "the" && m.low(i+1) == "width":
-		if m.acts(i-1) == lexicon.ActCuts {
+		if m.stretch.act(i-1) == lexicon.ActCuts {
 			return true, i - 1
 		}
 		return true, i
@@ -432,11 +425,11 @@ func (m *maker) place(c clause, i int, prep string) {
 		}
 		m.stretch1(c, i)
 	case kStart:
-		m.startsAt(c, i, x, spans)
+		m.startsAt(c, i)
 	case kEnd:
-		m.endsAt(c, i, x, p, spans)
+		m.endsAt(c, i)
 	case kPlace:
-		m.atPlace(c, i, prep, x, p, spans)
+		m.atPlace(c, i, prep)
 	}
 	if f, t := p.From, p.To; !f.IsZero() && !t.IsZero() && m.act == "" && m.std.Name != role.Thread {
 		p.From, p.To = orderPlaces(f, t)
@@ -444,7 +437,8 @@ func (m *maker) place(c clause, i int, prep string) {
 }
 
 // atPlace takes a place that nothing says more of: by what is done there it is where the part is tied in, begins or ends.
-func (m *maker) atPlace(c clause, i int, prep string, x chunk, p *Part, spans bool) {
+func (m *maker) atPlace(c clause, i int, prep string) {
+	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
 	case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
 		m.onlyWhere(x)
@@ -480,14 +474,25 @@ func (m *maker) atPlace(c clause, i int, prep string, x chunk, p *Part, spans bo
 // onlyWhere leaves a place as a remark.
 func (m *maker) onlyWhere(x chunk) { m.note(x.from, x.to, "where it stands; no value of its own") }
 
+// begins says that the part begins at l.
+func (m *maker) begins(x chunk, l measure.Length) {
+	m.part.From = l
+	m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
+}
+
+// ends says that the part ends at l.
+func (m *maker) ends(x chunk, l measure.Length) {
+	m.part.To = l
+	m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+}
+
 // liesFrom takes where the part begins, once.
 func (m *maker) liesFrom(x chunk, l measure.Length) {
 	if !m.part.From.IsZero() {
 		m.onlyWhere(x)
 		return
 	}
-	m.part.From = l
-	m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
+	m.begins(x, l)
 }
 
 // liesTo takes where the part ends, once.
@@ -496,12 +501,12 @@ func (m *maker) liesTo(x chunk, l measure.Length) {
 		m.onlyWhere(x)
 		return
 	}
-	m.part.To = l
-	m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
+	m.ends(x, l)
 }
 
 // startsAt takes a place that is said to be a beginning, or where a thing stands.
-func (m *maker) startsAt(c clause, i int, x chunk, spans bool) {
+func (m *maker) startsAt(c clause, i int) {
+	x, spans := c.chunks[i], m.std.Spans
 	switch {
 	case string(x.l.Of) == role.Cheeks && m.nounSaid(), // fur from the cheek of a hare
 		m.low(x.to-1) == lexicon.Shoulder && (m.set() || m.std.Form == role.FormLegs),                                                                                                       // goose from the shoulder
@@ -533,7 +538,8 @@ func (m *maker) startsAt(c clause, i int, x chunk, spans bool) {
 }
 
 // endsAt takes a place that is said to be an end.
-func (m *maker) endsAt(c clause, i int, x chunk, p *Part, spans bool) {
+func (m *maker) endsAt(c clause, i int) {
+	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
 	case i > 0 && m.is(c.chunks[i-1].from, cBackAgain) > 0 && strings.Contains(m.text(c.to(), min(c.to()+6, len(m.toks))), "once more"): // "to the eye and back again to the tail, then up once more"
 		m.onlyWhere(x)

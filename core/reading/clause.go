@@ -253,16 +253,6 @@ func (t *stretch) wouldBe(c clause) bool {
 	return len(c.chunks) > 1 && c.chunks[0].kind == kThing && c.chunks[1].kind == kAuxiliary && t.low(c.chunks[1].from) == "would"
 }
 
-// mightHave tells what somebody would have done: he did not.
-func (t *stretch) mightHave(c clause) bool {
-	for k := c.from(); k < c.to(); k++ {
-		if t.is(k, cNotDone) > 0 {
-			return true
-		}
-	}
-	return false
-}
-
 // granted tells a clause that allows what somebody else was just said to do or to ask for: "and so
 // may you", "he said it would".
 func (t *stretch) granted(c clause) bool {
@@ -307,9 +297,7 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOr, kElse:
 		return i+1 < len(list) && (list[i+1].kind == kThing || list[i+1].kind == kInCase) && cur.has(kThing, kWay, kTurns, kAct) && x.kind == kElse && t.low(x.from) != "or"
 	case kAnd, kThen:
-		if v, ok := t.opensWith(list, i, cur, x); ok {
-			return v
-		}
+		return t.opensWith(list, i, cur, x)
 	case kStandsFor:
 		return t.low(x.from) == "which" || t.low(x.from) == "who"
 	}
@@ -317,19 +305,19 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 }
 
 // opensWith tells whether "and" or "then" begins a clause of its own.
-func (t *stretch) opensWith(list []chunk, i int, cur clause, x chunk) (bool, bool) {
+func (t *stretch) opensWith(list []chunk, i int, cur clause, x chunk) bool {
 	if first := cur.chunks[0].kind; x.kind == kThen && len(cur.chunks) == 1 && (first == kPerson || first == kStandsFor) { // "He then tied in"
-		return false, true
+		return false
 	}
 	if x.kind == kThen && len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && i+1 < len(list) && list[i+1].kind == kAct { // "the wire then followed"
-		return false, true
+		return false
 	}
 	if t.is(x.from-1, cArticle) > 0 { // "for the first two millimetres"
-		return false, true
+		return false
 	}
 	if k := x.to; t.is(k, cArticle) > 0 && cur.has(kAuxiliary) { // "the rib is wire and the back a strip of film"
 		if _, n := t.role(k + 1); n > 0 && (t.is(k+1+n, cArticle) > 0 || t.low(k+1+n) == "of") { // "its tag is of wire and its tail of crest"
-			return true, true
+			return true
 		}
 	}
 	j := i + 1
@@ -337,32 +325,32 @@ func (t *stretch) opensWith(list []chunk, i int, cur clause, x chunk) (bool, boo
 		j++
 	}
 	if j >= len(list) {
-		return false, true
+		return false
 	}
 	switch list[j].kind {
 	case kPerson, kOthers, kAct, kLength, kTurns, kAuxiliary, kNegation:
-		return true, true
+		return true
 	case kPrepared:
 		_, n := t.as(list[j].from, cAct)
-		return n > 0 || t.is(list[j].from, cWorked) > 0 && cur.has(kAct) && cur.has(kPerson), true
+		return n > 0 || t.is(list[j].from, cWorked) > 0 && cur.has(kAct) && cur.has(kPerson)
 	}
 	if list[j].kind == kThing && cur.has(kAct) && cur.has(kPerson) && t.is(list[j].from, cWorked) > 0 { // "she caught in tinsel and dubbed blue fur"
-		return true, true
+		return true
 	}
 	switch list[j].kind {
 	case kStandsFor, kPart, kThing:
 		if list[j].kind == kThing && list[j].thing.definite && t.is(list[j].to-1, cWorked) > 0 && list[j].to > list[j].from+2 && j+1 < len(list) && list[j+1].kind == kPreposition && list[j+1].word == "with" { // "and the thread dubbed with grey squirrel"
-			return true, true
+			return true
 		}
 		if j+1 < len(list) && list[j+1].kind == kPrepared && (list[j].kind == kPart || list[j].kind == kThing && list[j].thing.definite) && t.is(list[j+1].from, cWorked) > 0 { // "and the thread dubbed with grey squirrel"
-			return true, true
+			return true
 		}
 		if len(cur.chunks) == 1 && cur.chunks[0].kind == kThing && !cur.chunks[0].thing.noun { // "A ginger and a grizzle cock were wound together"
-			return false, true
+			return false
 		}
-		return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct), true
+		return j+1 < len(list) && (list[j+1].kind == kAuxiliary || list[j+1].kind == kAct)
 	}
-	return false, false
+	return false
 }
 
 // kindOf tells what a clause is worth by the words that mark it: before it, in it, or behind.
@@ -457,7 +445,7 @@ func (t *stretch) kindByAll(c clause, n int) clauseKind {
 		return saysAside
 	}
 	switch {
-	case c.has(kThing) && t.mightHave(c): // "he would have used mole"
+	case c.has(kThing) && t.within(c, cNotDone): // "he would have used mole"
 		return saysAside
 	case n > 0 && t.supposes(c): // "with a coarser quill you would get fewer segments"
 		return saysAside

@@ -109,7 +109,6 @@ const nearby = 120
 
 // tell reads prose by its clauses, and tells whether a part came of it.
 func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
-	s := t.s
 	r.steps += len(t.toks)
 	r.titled(t)
 	r.told(t.s)
@@ -126,18 +125,15 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	for _, p := range r.d.Parts { // what was told in the lines before
 		pieces = append(pieces, piece{label: p.Role, filled: len(p.Materials) > 0})
 	}
-	sentence := 0
-	known := len(pieces)
-	pieces = r.clausePieces(n, t, s, all, pieces, sentence, known)
+	pieces = r.clausePieces(n, t, all, pieces)
 	settlePieces(t, pieces)
-	// clauses of one part that follow each other are read as one
-	joined := joinPieces(pieces)
-	r.tellPieces(n, t, marks, s, joined)
+	r.tellPieces(n, t, marks, joinPieces(pieces))
 	return r.started
 }
 
 // clausePieces gives each clause the part it is about.
-func (r *reader) clausePieces(n int, t *stretch, s string, all []clause, pieces []piece, sentence, known int) []piece {
+func (r *reader) clausePieces(n int, t *stretch, all []clause, pieces []piece) []piece {
+	s, sentence, known := t.s, 0, len(pieces)
 	for i := range all {
 		if len(pieces) == known && known > 0 && (!all[i].first && r.noted == n || all[i].kind == saysAside || all[i].kind == saysCase && all[i].first && i+1 == len(all)) && t.forPart(all[i]) < 0 { // "She told us that her father used hare"
 			if from := t.toks[all[i].from()].Start; all[i].first || len(r.d.Notes) == 0 || r.noted != n {
@@ -224,7 +220,7 @@ func joinPieces(pieces []piece) []piece {
 }
 
 // tellPieces reads the words about each part as a line of its own.
-func (r *reader) tellPieces(n int, t *stretch, marks *marks, s string, joined []piece) {
+func (r *reader) tellPieces(n int, t *stretch, marks *marks, joined []piece) {
 	for _, p := range joined {
 		if p.label == "" {
 			continue
@@ -245,7 +241,7 @@ func (r *reader) tellPieces(n int, t *stretch, marks *marks, s string, joined []
 		if base, ok := strings.CutSuffix(t.low(p.from), "'s"); ok && base == p.label && p.from < p.to-1 { // "Hackle's brown partridge"
 			p.from++
 		}
-		r.parts(n, p.label, s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
+		r.parts(n, p.label, t.s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
 		if p.instead {
 			r.insteadOfFirst(p.label)
 		}
@@ -325,11 +321,11 @@ func (r *reader) titled(t *stretch) {
 var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressing|some notes|a few notes|remarks)(?: on| of|:)? (?:the )?`)
 
 var (
-	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave|was doing|was tying|did)|^From (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b|\b(?:[Mm]y|[Oo]ur) (?:friend|member|guest|neighbour|cousin|brother|colleague) (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)(?: has| had)? (?:sent|sends|gave|gives|brought|brings|wrote|writes)\b|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s)`)
-	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`)
+	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave|was doing|was tying|did)|^From (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b|\b(?:[Mm]y|[Oo]ur) (?:friend|member|guest|neighbour|cousin|brother|colleague) (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)(?: has| had)? (?:sent|sends|gave|gives|brought|brings|wrote|writes)\b|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ` + titledName + `['’]s)`)
+	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) ` + flyName)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
-	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)\b`)
+	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
 	eveningOf = regexp.MustCompile(`\b(?:[Oo]n|[Oo]f|[Aa]t) (?:the (?:evening|night|meeting|afternoon)(?: of| on) )?(?:the )?((?:\d{1,2}(?:st|nd|rd|th)?|(?:twenty-|thirty-)?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth)|tenth|\p{Ll}+teenth|twelfth|eleventh|twentieth|thirtieth)(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 	minutesOf = regexp.MustCompile(`^(?:From the )?[Mm]inutes?(?: book)?(?: of(?: the meeting(?: of)?)?|,| for)? (?:the )?(\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December)(?:,? \d{4})?)\b`)
 )
@@ -567,21 +563,18 @@ func (t *stretch) newThing(c clause, before []piece) bool {
 	for k := len(before) - 1; k > 0 && last.absent; k-- {
 		last = before[k-1]
 	}
-	act, person := "", false
 	if c.first && len(c.chunks) == 2 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.chunks[1].from, cAfterThat) > 0 && t.hasThings(before, last) { // "Chenille next"
 		return true
 	}
 	if c.open == "," && len(c.chunks) > 0 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && !c.chunks[0].thing.definite && t.is(c.from()-2, cAfterThat) > 0 && t.atStart(c.from()-2) && (t.hasThings(before, last) || c.chunks[0].thing.lastNoun == material.Feather || c.chunks[0].thing.lastNoun == material.Hackle) { // "Next, a feather from under a starling's wing"
 		return true
 	}
-	if v, ok := t.newByVerb(c, before, last, act, person); ok {
-		return v
-	}
-	return false
+	return t.newByVerb(c, before, last)
 }
 
 // newByVerb tells a new thing by the verb that it stands behind.
-func (t *stretch) newByVerb(c clause, before []piece, last piece, act string, person bool) (bool, bool) {
+func (t *stretch) newByVerb(c clause, before []piece, last piece) bool {
+	act, person := "", false
 	for i, x := range c.chunks {
 		person = person || x.kind == kPerson || x.kind == kOthers || i == 0 && c.first && x.kind == kAct && c.has(kThing) && !c.has(kPerson, kOthers) // "Strip a length of peacock quill"
 		switch {
@@ -595,10 +588,10 @@ func (t *stretch) newByVerb(c clause, before []piece, last piece, act string, pe
 			act = "ties"
 		}
 		if c.open == ";" && act == "" && x.kind == kThing && x.thing.noun && !x.thing.definite && t.hasThings(before, last) && (i == 0 || c.chunks[i-1].kind == kPreposition && c.chunks[i-1].word == "of" || c.chunks[i-1].kind == kAnd) && !c.has(kAuxiliary) { // "…; four inches of clear mono; and a piece of film"
-			return true, true
+			return true
 		}
 		if sameStuff := x.kind == kThing && x.thing.unit != "" && !x.thing.definite && i+2 < len(c.chunks) && c.chunks[i+1].word == "of" && c.chunks[i+2].kind == kThing && c.chunks[i+2].thing.definite; sameStuff && act == lexicon.ActTies && person && t.hasThings(before, last) { // "Next he laid a slip of the same turkey"
-			return true, true
+			return true
 		}
 		ofTurns := i > 1 && c.chunks[i-1].kind == kPreposition && c.chunks[i-2].kind == kTurns                                                                                                             // "a single turn of starling"
 		if x.kind != kThing || !x.thing.noun || x.thing.definite || i > 0 && c.chunks[i-1].kind == kPreposition && !ofTurns && !(i > 1 && c.chunks[i-1].word == "of" && c.chunks[i-2].kind == kElsewhat) { // but "a piece of stripped peacock"
@@ -606,33 +599,33 @@ func (t *stretch) newByVerb(c clause, before []piece, last piece, act string, pe
 		}
 		std, _ := role.Find(last.label)
 		if ofTurns && (person && act == lexicon.ActWinds || act == lexicon.ActStops || act == lexicon.ActBrings && c.first) && t.hasThings(before, last) && (std.Form == role.FormWound || std.Form == role.FormRib || std.Form == role.FormPalmer) && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) {
-			return true, true
+			return true
 		}
 		if i > 0 && c.first && t.is(c.from(), cAfterThat) > 0 && t.hasThings(before, last) && (act == lexicon.ActBrings || act == lexicon.ActTies) && !t.mentionsPart(c, last.label) { // "Next came a strip of peacock quill"
-			return true, true
+			return true
 		}
 		if act == "" && std.Form == role.FormRib && i > 0 && i == len(c.chunks)-1 && c.chunks[0].kind == kAnd && bodyKinds[x.thing.lastNoun] && x.thing.lastNoun != material.Tinsel && t.hasThings(before, last) { // "Then a strand of wire was tied in, and some yellow floss"
-			return true, true
+			return true
 		}
 		if act == "" && std.Form == role.FormWound && c.has(kEnd, kStretch) && bodyKinds[x.thing.lastNoun] { // "orange floss for the first third, then hare's ear to the wing"
-			return false, true
+			return false
 		}
 		if i == 0 && c.first && std.Form == role.FormRib && x.thing.lastNoun == material.Fur && t.hasThings(before, last) { // "A pinch of pink dubbing closes the gap"
-			return true, true
+			return true
 		}
 		if act == "" && c.chunks[0].kind == kThen && !c.first && std.Form == role.FormWound && bodyKinds[x.thing.lastNoun] && t.enumerates(c) { // "first silver tinsel, then black floss"
-			return false, true
+			return false
 		}
 		if act == "" && i > 0 && (c.chunks[0].kind == kInTime || c.chunks[0].kind == kThen || c.chunks[0].kind == kAnd) && t.is(c.chunks[i-1].from, cAfterThat) > 0 && t.hasThings(before, last) {
-			return true, true
+			return true
 		}
 		laid := i == 0 && c.first && x.thing.count != nil && c.has(kAuxiliary) && (act == "" || act == lexicon.ActTies) && t.tiedLater(c) && t.hasThings(before, last) // "Two whole feathers from the breast of a hen are laid on flat"
 		bound := std.Name == role.Thread && x.thing.lastNoun != material.Thread
 		tied := act == lexicon.ActTies || i+2 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && (c.chunks[i+2].kind == kAct && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kStart && c.chunks[i+2].word == lexicon.ActTies || c.chunks[i+2].kind == kPrepared && t.act(c.chunks[i+2].from) == lexicon.ActTies)
 		feather := person && act == "" && std.Form == role.FormWound && (x.thing.lastNoun == material.Feather || x.thing.lastNoun == material.Hackle) && t.hasThings(before, last) // "He had a partridge feather ready"
-		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last), true
+		return bound || laid || feather || (tied || person && act != "" && act != lexicon.ActBrings && act != lexicon.ActSays) && t.hasThings(before, last)
 	}
-	return false, false
+	return false
 }
 
 // enumerates tells a clause that goes on with what the sentence began with "first".
@@ -1110,7 +1103,7 @@ func (t *stretch) subject(c clause, next clause) string {
 		if i > 0 && c.chunks[i-1].kind == kAnd && t.between(c, i) { // "between it and the bead"
 			continue
 		}
-		if w := t.low(x.from - 1); x.kind == kPart && alongWords[w] { // "wound together down the body"
+		if x.kind == kPart && alongWords[t.low(x.from-1)] { // "wound together down the body"
 			continue
 		}
 		at, end := x.from, x.to
@@ -1204,7 +1197,7 @@ func (t *stretch) withinName(from, k int) bool {
 	return false
 }
 
-// has2 tells whether a word of a class stands in a clause.
+// within tells whether a word of a class stands in a clause.
 func (t *stretch) within(c clause, of class) bool {
 	for k := c.from(); k < c.to(); k++ {
 		if t.is(k, of) > 0 {

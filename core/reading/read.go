@@ -1351,25 +1351,32 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	marks.set(at, end, as, "")
 }
 
-// headersBehind reads further headers behind a value: "Name: Ironmonger / Tied by: L. Sabel". It gives what is left of the value, and where it ends.
+// headersBehind reads further headers behind a value: "Name: Ironmonger / Tied by: L. Sabel". It gives what is left of
+// the value, and where it ends.
 func (r *reader) headersBehind(n int, value string, marks *marks, s string, end int) (string, int) {
 	if first, rest, ok := strings.Cut(value, " / "); ok { // "Name: Ironmonger / Tied by: L. Sabel / Sizes: 8 to 12"
-		toks := measure.Lex(rest)
-		if of, k := headerAt(toks, 0); k > 0 && separator(rest, toks, k) > 0 {
-			from := strings.LastIndex(s, rest)
-			r.header(n, of, strings.TrimSpace(rest[toks[k].End:]), from, from+toks[k].End, marks, s)
+		if from, read := r.headerIn(n, rest, marks, s); read {
 			value, end = strings.TrimSpace(first), from
 		}
 	}
 	if cells := cellBreak.Split(value, 2); len(cells) == 2 && cells[1] != "" { // "Tied by: Ruth Ennis    When: spring 1987"
-		toks := measure.Lex(cells[1])
-		if of, k := headerAt(toks, 0); k > 0 && separator(cells[1], toks, k) > 0 {
-			from := strings.LastIndex(s, cells[1])
-			r.header(n, of, strings.TrimSpace(cells[1][toks[k].End:]), from, from+toks[k].End, marks, s)
+		if from, read := r.headerIn(n, cells[1], marks, s); read {
 			value, end = strings.TrimSpace(cells[0]), from
 		}
 	}
 	return value, end
+}
+
+// headerIn reads the end of a line where it is a header of its own, and gives where that begins.
+func (r *reader) headerIn(n int, rest string, marks *marks, s string) (from int, read bool) {
+	toks := measure.Lex(rest)
+	of, k := headerAt(toks, 0)
+	if k == 0 || separator(rest, toks, k) == 0 {
+		return 0, false
+	}
+	from = strings.LastIndex(s, rest)
+	r.header(n, of, strings.TrimSpace(rest[toks[k].End:]), from, from+toks[k].End, marks, s)
+	return from, true
 }
 
 // titleSaid gives the name in a header that is the title; what else stands there is read as well.

@@ -67,12 +67,6 @@ var (
 // wingLabel tells whether a part is the wing, which is the wings as well.
 func wingLabel(label string) bool { return singular(label) == role.Wing }
 
-// acts gives the deed that token i is a word for.
-func (t *stretch) acts(i int) string {
-	v, _ := t.as(i, cAct)
-	return v
-}
-
 // spacingTold is what is told of how turns are spaced.
 var spacingTold = map[string]string{dressing.SpacedWider: "turns further apart towards the front", dressing.SpacedEvenly: "turns equally far apart"}
 

@@ -8,10 +8,11 @@ package when
 import (
 	"cmp"
 	"fmt"
-	"mothledger/core/lexicon"
 	"strconv"
 	"strings"
 	"time"
+
+	"mothledger/core/lexicon"
 )
 
 // Day is a day of the calendar that is in use today. The zero value means open:
