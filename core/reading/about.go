@@ -358,6 +358,9 @@ func (q *question) inDependence() []piece {
 		return q.claimed(label)
 	}
 	label := q.last
+	if c.kind == saysAside && c.first && c.byOthers() && !q.told(role.Hackle) && t.byMaterial(c.chunks, q.last) == role.Hackle { // "Her father used a red cock hackle, but she prefers partridge"
+		label = role.Hackle
+	}
 	if label == "" && c.kind == saysWhy && t.byAct(c) != "" { // "so the size ran from 4 to 10"
 		label = role.Hook
 	}
@@ -378,6 +381,9 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 	if k < 0 {
 		return nil
 	}
+	if list := q.forEach(); list != nil {
+		return list
+	}
 	label, _ := t.role(t.partAfter(c.chunks[k].to))
 	bare := !c.first && (!c.has(kThing, kTurns) || len(c.chunks) == 2 && k == 0 && t.partAlone(c.chunks[0].to, c.to()) != "")
 	q.whole.makes = bare && k == 0 && !c.has(kAct, kAuxiliary)
@@ -388,6 +394,32 @@ func (q *question) forPart() []piece { // "a length of flat tinsel and four stra
 		}
 	}
 	return q.is(label)
+}
+
+// forEach answers for a clause that says of more than one thing what it is for: "a strip of film for the back and
+// a length of copper wire for the rib".
+func (q *question) forEach() []piece {
+	var list []piece
+	rest := q.c
+	for {
+		k := q.t.forPart(rest)
+		if k < 0 {
+			return nil
+		}
+		label, _ := q.t.role(q.t.partAfter(rest.chunks[k].to))
+		j := k + 1
+		for j < len(rest.chunks) && rest.chunks[j].kind != kAnd {
+			j++
+		}
+		if j+1 >= len(rest.chunks) {
+			if len(list) == 0 {
+				return nil
+			}
+			return append(list, piece{label: label, from: rest.from(), to: q.c.to()})
+		}
+		list = append(list, piece{label: label, from: rest.from(), to: rest.chunks[j].from})
+		rest = clause{kind: q.c.kind, chunks: rest.chunks[j+1:]}
+	}
 }
 
 func (q *question) explains() []piece { // "There she ties in the feelers: four strands of bucktail"

@@ -156,6 +156,9 @@ func (m *maker) absent() bool {
 	if first.kind == kAnd && len(c.chunks) > 1 { // "no tail and no rib"
 		first = c.chunks[1]
 	}
+	if m.lacksElse(c) {
+		return false
+	}
 	n := m.is(first.from, cAbsent)
 	if m.low(first.from) == "no" && m.low(first.from+1) == "." { // "No. 14 oval silver"
 		n = 0
@@ -202,6 +205,19 @@ func (m *maker) absent() bool {
 	m.take(0, min(end, len(m.toks)), asPlain, "this part is left out")
 	m.afterAbsent(end)
 	return true
+}
+
+// lacksElse tells a clause that says something of the part, and then that another thing is left out: "a four turn
+// whip finish and left off the varnish".
+func (m *maker) lacksElse(c clause) bool {
+	k := c.where(kAbsent)
+	if k <= 0 || k+1 >= len(c.chunks) || !slices.ContainsFunc(c.chunks[:k], func(x chunk) bool { return x.kind == kTurns || x.kind == kThing && x.thing.noun }) {
+		return false
+	}
+	at := m.pastArticle(c.chunks[k+1].from)
+	label, n := m.role(at)
+	std, _ := role.Find(label)
+	return m.is(at, cNoun) > 0 || n > 0 && std.Name != m.std.Name
 }
 
 // absentWords gives where the words end that say there is no such part: "no tail nor wing", "no wing to it".

@@ -158,7 +158,7 @@ func (t *stretch) settleKinds(out []clause) {
 		if i > 1 && out[i].first && t.low(out[i].from()) == "otherwise" && out[i].has(kThing) && out[i-1].kind == saysCase && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "Use lead if the water is deep. Otherwise brown seal's fur"
 			out[i-2].kind, out[i].kind = saysAside, saysPlainly
 		}
-		if i > 0 && out[i].has(kThing) && t.low(out[i].from()) == "but" && out[i-1].first && i == 1 && t.wouldBe(out[i-1]) { // "Wire would be stronger but she likes thread"
+		if i > 0 && out[i].has(kThing) && t.low(out[i].from()) == "but" && out[i-1].first && (i == 1 && t.wouldBe(out[i-1]) || out[i-1].kind == saysAside && out[i-1].byOthers() && out[i-1].has(kThing) && out[i].has(kPerson)) { // "Wire would be stronger but she likes thread", "Her father used red cock, but she prefers partridge"
 			out[i-1].kind = saysAside
 			if out[i].has(kPerson, kOthers) && out[i].has(kAct) && !out[i].has(kNegation) {
 				out[i].kind = saysPlainly
@@ -396,7 +396,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 			return saysSpecimen
 		}
 	case kElse, kOr:
-		if t.low(first.from) == "else" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "else the herl will break"
+		if lead+1 < len(c.chunks) && t.follows(c, lead+1) { // "else the herl will break", "or the hackle gets crowded"
 			return saysWhy
 		}
 		if t.low(first.from) == "now" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "Now the wire, five turns"
@@ -419,6 +419,27 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	return t.kindByAll(c, n)
 }
 
+// follows tells a clause behind "or" or "else" that says what would come of it: of something that was spoken
+// of before, with a verb.
+func (t *stretch) follows(c clause, i int) bool {
+	if w := t.low(c.chunks[i-1].from); w != "or" && w != "else" {
+		return false
+	}
+	switch x := c.chunks[i]; x.kind {
+	case kThing:
+		if !x.thing.definite {
+			return false
+		}
+	case kPart, kStandsFor:
+	default:
+		return false
+	}
+	if t.low(c.chunks[i-1].from) == "else" {
+		return c.chunks[i].kind == kThing
+	}
+	return i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAuxiliary || c.chunks[i+1].kind == kAct && !c.has(kTurns, kLength, kPlace, kEnd)) && !c.has(kPrepared)
+}
+
 // kindOfThing goes by what stands behind a thing at the start of a clause.
 func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, bool) {
 	if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
@@ -426,6 +447,9 @@ func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, b
 	}
 	if n > 0 && (c.first || c.open == ";") && t.makesIt(c) { // "waxed thread underneath makes it darker"
 		return saysAside, true
+	}
+	if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && !first.thing.definite && willDo[t.low(c.chunks[lead+1].to)] { // "Poly yarn is accepted in our competition"
+		return saysElse, true
 	}
 	if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
 		return saysAside, true

@@ -109,6 +109,14 @@ func (r *reader) creditLed(s string) bool {
 		r.d.Originator, r.d.Date, r.d.Tier = cmp.Or(r.d.Originator, m[1]), cmp.Or(r.d.Date, m[2]), cmp.Or(r.d.Tier, m[3])
 		return true
 	}
+	if m := creditShort.FindStringSubmatch(s); m != nil { // "Orig. W. Garth   c. 1925"
+		to := &r.d.Tier
+		if word := strings.ToLower(m[1]); word == "orig" || word == "inv" || word == "dev" {
+			to = &r.d.Originator
+		}
+		*to, r.d.Date = cmp.Or(*to, strings.TrimSpace(m[2])), cmp.Or(r.d.Date, m[3])
+		return true
+	}
 	if m := byLetter.FindStringSubmatch(s); m != nil { // "Dressing given by letter, 3 Feb. 1936:"
 		r.d.Date, r.d.Notes = cmp.Or(r.d.Date, m[1]), append(r.d.Notes, s)
 		return true
@@ -231,6 +239,7 @@ var (
 	origTied    = regexp.MustCompile(`(?i)^orig\.? ([^,]+?)(?:, (\d{4}))?\. (?:tied|dr\.?|dressed)(?: by)? ([^,;:]+?)\.?$`)
 	tierPosted  = regexp.MustCompile(`(?i)^\((?:tier|tied by|by):? ([^,()]+)(?:, (?:posted |dated )?([^()]*\d{4}))?\)$`)
 	atBenchOf   = regexp.MustCompile(`\bat the (?:bench|vice) of ` + personName + `(?:, (\p{L}+)(?: meeting| evening| night)?)?\.?$`)
+	creditShort = regexp.MustCompile(`^(Orig|Inv|Dev|Dr|Tied|Td|orig|inv|dev|dr|tied|td)\. (?:by )?((?:\p{Lu}\p{Ll}{0,4}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:(?:,|;| {2,}|\t| -)\s*((?:c\.? ?|about |before |after |circa )?(?:\d{1,2}[./ -])*(?:\p{L}+\.? )?\d{4}s?))?\.?$`)
 	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
 	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
 	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)

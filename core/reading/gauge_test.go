@@ -356,7 +356,7 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old":          {471, 0},
+	"old":          {472, 0},
 	"sentences":    {364, 0},
 	"hands":        {271, 0},
 	"first":        {211, 10},
@@ -383,6 +383,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentysecond": {178, 3},
 	"twentythird":  {167, 4},
 	"twentyfourth": {231, 5},
+	"twentyfifth":  {218, 0},
 	"held":         {209, 1},
 }
 
@@ -394,7 +395,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -109,6 +109,8 @@ func (c *cutter) here() {
 			c.cut(role.Thread, k)
 		} else if k := c.i; threadWords[c.toks[k].Low] && c.toks[k-1].Low == "," && k+1 < len(c.toks) && c.r.d.Find(role.Thread) < 0 { // "hook 16 dry, thread rusty brown"
 			c.cut(role.Thread, k+1)
+		} else if k := c.r.beadOn(c.toks, c.i); k > 0 { // "jig, #14, 3.3mm copper tungsten bead"
+			c.cut(role.Bead, k)
 		}
 		return
 	}
@@ -258,6 +260,30 @@ func (r *reader) threadOn(toks []measure.Token, i int) int {
 	return 0
 }
 
+// beadOn reads a bead with its size behind a stop at token i of a hook line, and gives the token at which its words begin.
+func (r *reader) beadOn(toks []measure.Token, i int) int {
+	k := i
+	switch {
+	case toks[i-1].Low == "," || toks[i-1].Low == ";":
+	case toks[i].Low == "with" || toks[i].Low == "w" || toks[i].Low == "+":
+		k++
+	default:
+		return 0
+	}
+	for k < len(toks) && (toks[k].Low == "/" || toks[k].Low == "a" || toks[k].Low == "with" || toks[k].Low == "and") {
+		k++
+	}
+	if r.d.Find(role.Bead) >= 0 {
+		return 0
+	}
+	for j := k; j < min(k+7, len(toks)) && toks[j].Kind != measure.Mark; j++ {
+		if toks[j].Low == role.Bead && j > k && (j+1 == len(toks) || toks[j+1].Kind == measure.Mark) {
+			return k
+		}
+	}
+	return 0
+}
+
 var threadLead = lexicon.Set("thread lead")
 
 // lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
@@ -378,7 +404,12 @@ func cardinalWord(w string) float64 {
 // turnsOfRib reads "with 6 turns of red wire" at token i, and gives the tokens before the number.
 func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
 	k := i + 1
-	if toks[i].Low != "with" && toks[i].Low != "w" || k >= len(toks) {
+	switch {
+	case k+2 < len(toks) && toks[i].Low == "and" && toks[k].Low == "over":
+		k += 2
+	case k+1 < len(toks) && toks[i].Low == "over" && (toks[k].Low == "it" || toks[k].Low == "this" || toks[k].Low == "that"): // "over it 5 turns with oval silver"
+		k++
+	case toks[i].Low != "with" && toks[i].Low != "w" || k >= len(toks):
 		return 0
 	}
 	if toks[k].Low == "/" {

@@ -1643,6 +1643,9 @@ func (t *stretch) nounOfHook(c clause) bool {
 
 // spoken gives the part that a definite thing was named for before: "the tinsel follows it".
 func (r *reader) spoken(t *stretch, c clause, before []piece) string {
+	if k := c.where(kPerson); k > 1 && c.chunks[0].kind == kPreposition && c.chunks[0].word == "with" && !slices.ContainsFunc(c.chunks[1:k], func(x chunk) bool { return x.kind != kPlain && x.kind != kElsewhat }) { // "With a needle he picked out the fur underneath"
+		c.chunks = c.chunks[k:]
+	}
 	for i, x := range c.chunks {
 		if x.kind == kThing && i == 2 && c.chunks[0].kind == kTurns && c.chunks[1].kind == kPreposition && c.chunks[1].word == "of" && x.thing.noun && c.has(kAct) { // "Eight turns of mono held it all"
 			for _, p := range before {

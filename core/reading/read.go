@@ -164,7 +164,9 @@ func (rd *reader) readLines(text string, most caps) error {
 		rows = said.at
 		rd.d.Tier = said.who
 	}
-	for i, l := range lines {
+	head := rd.headOfMail(lines)
+	for i, l := range lines[head:] {
+		i += head
 		rd.numbered = rows[i]
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		l = strings.TrimSuffix(l, "\r")
@@ -1054,7 +1056,7 @@ func (r *reader) labelRoles(toks []measure.Token, g segment, k int) (segment, in
 
 // labelMarked tells whether what stands behind a part's name makes a label of it.
 func (r *reader) labelMarked(s string, toks []measure.Token, i int, first bool, after string, terse bool, g segment, k int, lead bool) (segment, int, bool) {
-	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && (r.commas || first && (r.numbered > 0 || stepNumber.MatchString(s))) && k < len(toks) && toks[k].Low == "," {
+	if (first || after == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || after == ";") && !lead && (r.commas || first && r.stops && len(g.roles) == 1 && !everyday[g.roles[0]] || first && (r.numbered > 0 || stepNumber.MatchString(s))) && k < len(toks) && toks[k].Low == "," {
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}

@@ -381,6 +381,13 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
+	if name := leadsUp(text); name != "" && !r.started && r.d.Title == "" {
+		r.d.Title = name
+		r.told(text)
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
 	if m := asTold.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "My grandmother's Dusky, as she said it to me in the kitchen:"
 		r.d.Title = m[1]
 		r.d.Notes = append(r.d.Notes, text)

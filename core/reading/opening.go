@@ -1,0 +1,75 @@
+package reading
+
+import (
+	"cmp"
+	"regexp"
+	"strings"
+)
+
+// What stands above a dressing, whatever its wording: the head of a mail, and a sentence that leads up to the fly.
+var (
+	mailHead  = regexp.MustCompile(`^(?i:(from|to|cc|sent|date|subject)) ?: ?(.*)$`)
+	mailName  = regexp.MustCompile(`^["“]?([^<>"”@]*\p{L}\.?)["”]?(?: *<[^>]*>)?$`)
+	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
+	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
+)
+
+// mailFrom gives how many lines a mail's head has, and whom it is from: one line says from whom, the next to whom.
+func mailFrom(lines []string) (n int, from string) {
+	to := false
+	for _, l := range lines {
+		m := mailHead.FindStringSubmatch(strings.TrimSpace(l))
+		if m == nil {
+			break
+		}
+		switch strings.ToLower(m[1]) {
+		case "from":
+			from = m[2]
+		case "to":
+			to = true
+		case "subject":
+			return n, from
+		}
+		n++
+	}
+	if !to || from == "" {
+		return 0, ""
+	}
+	return n, from
+}
+
+// headOfMail takes the lines of a mail's head; whoever it is from tied the fly.
+func (r *reader) headOfMail(lines []string) int {
+	n, from := mailFrom(lines)
+	if n == 0 {
+		return 0
+	}
+	r.letter = true
+	if m := mailName.FindStringSubmatch(strings.TrimSpace(from)); m != nil {
+		r.d.Tier = cmp.Or(r.d.Tier, strings.TrimSpace(m[1]))
+	}
+	for _, l := range lines[:n] {
+		if m := mailHead.FindStringSubmatch(strings.TrimSpace(l)); strings.EqualFold(m[1], "date") || strings.EqualFold(m[1], "sent") {
+			r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(m[2]))
+		}
+		marks := newMarks(l)
+		marks.set(0, len(l), asHeader, "")
+		marks.text = l
+		r.marks = append(r.marks, marks)
+	}
+	return n
+}
+
+// leadsUp gives the name of the fly out of a sentence that leads up to it: "Here's my dressing of the Copper Kettle,
+// as promised:", `My fly "Dusk" for the sea trout:`.
+func leadsUp(text string) string {
+	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.HasSuffix(text, ":") && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
+		return m[1]
+	}
+	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs} {
+		if m := form.FindStringSubmatch(text); m != nil {
+			return m[1]
+		}
+	}
+	return ""
+}
