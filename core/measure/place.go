@@ -306,13 +306,14 @@ func ScanStretch(toks []Token, i int) (from, to Length, n int) {
 		k += 2
 	} else if is(toks, k, "of") && is(toks, k+1, "the") {
 		j := k + 2
-		if is(toks, j, "hook") {
-			j++
-		}
-		if !is(toks, j, "shank") {
+		switch {
+		case is(toks, j, "hook") && is(toks, j+1, "shank"):
+			k = j + 2
+		case is(toks, j, "shank", "hook"):
+			k = j + 1
+		default:
 			return Length{}, Length{}, 0 // a share of another part
 		}
-		k = j + 1
 	}
 	a, b := 1.0, 1-v
 	switch {

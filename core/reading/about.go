@@ -844,7 +844,7 @@ func (q *question) byDeed() string {
 			return role.Body
 		case wound && kind == material.Fur && n > 0 && wingLabel(q.last) && !q.told(role.Thorax): // "Dub a little mole in front of and behind the tuft"
 			return role.Thorax
-		case wound && kind == material.Fur && body && !q.told(role.Thorax) && q.atFront(): // "At the shoulder he dubbed a ball of white rabbit"
+		case wound && kind == material.Fur && q.hasBody() && !q.told(role.Thorax) && q.atFront(): // "At the shoulder he dubbed a ball of white rabbit"
 			return role.Thorax
 		case wound && (kind == material.Fur || kind == material.Herl) && !q.told(role.Thorax) && t.low(c.from()) == "in" && t.low(c.from()+1) == "front": // "In front of it she dubbed mole"
 			return role.Thorax
@@ -877,7 +877,7 @@ func (q *question) atFront() bool {
 		return true
 	}
 	for k := q.c.from(); k < q.c.to(); k++ {
-		if q.t.low(k) == "between" {
+		if q.t.low(k) == "between" || q.t.low(k) == "at" && q.t.low(k+1) == "the" && q.t.low(k+2) == "front" {
 			return true
 		}
 	}

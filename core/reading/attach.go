@@ -436,6 +436,9 @@ func (m *maker) remark(c clause, meaning string) {
 
 // untilPlace tells "until two eye lengths behind the eye", a place where the part ends.
 func (m *maker) untilPlace(c clause) bool {
+	if last := len(c.chunks) - 1; m.std.Name == role.Thread && (m.low(c.from()) == "until" || m.low(c.from()) == "till") && last == 3 && c.chunks[1].kind == kStandsFor && c.chunks[2].kind == kAct && (c.chunks[3].kind == kPlace || c.chunks[3].kind == kEnd) { // "until it hangs above the hook point"
+		return true
+	}
 	return (m.low(c.from()) == "until" || m.low(c.from()) == "till") && c.has(kPlace, kEnd, kLength) && !c.has(kAuxiliary, kAct, kThing, kPart)
 }
 
@@ -448,6 +451,11 @@ func (m *maker) reachIn(c clause) bool {
 			m.stretch1(c, k)
 			return true
 		}
+	}
+	if last := len(c.chunks) - 1; c.kind == saysWhy && last == 3 && c.chunks[1].kind == kThing && !c.chunks[1].thing.noun && c.chunks[1].thing.definite && c.chunks[1].thing.unit != "" && c.chunks[2].kind == kAuxiliary && c.chunks[3].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that the fibres are one and a half times the gape"
+		m.keepLength(c.chunks[last])
+		m.note(c.from(), c.chunks[last].from, "kept as a remark")
+		return true
 	}
 	if last := len(c.chunks) - 1; c.kind == saysWhy && (last == 2 || last == 3 && c.chunks[1].kind == kStandsFor) && (c.chunks[last-1].kind == kAuxiliary || c.chunks[last-1].kind == kStandsFor && m.is(c.chunks[last].from, cAct) > 0) && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
 		m.keepLength(c.chunks[last])
@@ -1347,7 +1355,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		}
 	}
 	if p.count == nil {
-		if p.unit == lexicon.CountSlip && part.Count == nil {
+		if p.unit == lexicon.CountSlip && part.Count == nil && (m.std.Form == role.FormWing || m.low(p.unitA) != lexicon.CountSlip) { // one slip makes no wing
 			m.amount("slips")
 		}
 		if part.Count != nil && part.Count.Of == "" && p.unit != "" && p.unit != lexicon.CountFeather {

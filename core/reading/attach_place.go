@@ -458,6 +458,8 @@ func (m *maker) atPlace(c clause, i int, prep string) {
 		m.onlyWhere(x)
 	case (m.act == lexicon.ActWinds || m.act == lexicon.ActStops || m.act == lexicon.ActPullsOver || m.act == lexicon.ActTiesOff) && spans:
 		m.liesTo(x, x.l)
+	case m.act == lexicon.ActReaches && m.std.Name == role.Thread: // "until it hangs above the hook point"
+		m.liesTo(x, x.l)
 	case m.act == lexicon.ActHolds, m.act == lexicon.ActCuts, m.act == lexicon.ActMeasures, m.act == lexicon.ActDoes:
 		m.onlyWhere(x)
 	case i == 0 && m.countedFromEye(x) && p.From.IsZero():

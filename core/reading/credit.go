@@ -194,7 +194,7 @@ var (
 	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
 	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)
-	whatDid     = regexp.MustCompile(`^(?:What|How|The way) ` + personName + ` (?:(?:did|does)(?:,| while)|(?:did|does|ties|tied|made|makes) (?:with |of )?(?:it|this)\b)[^.]*\.?$`)
+	whatDid     = regexp.MustCompile(`^(?:What|How|The way) ` + personName + ` (?:did|does|ties|tied|makes|made|showed|demonstrated)\b[^.]*?(?:, (\d{1,2}(?:st|nd|rd|th)? \p{L}+,? \d{4}|\p{L}+ \d{4}|\d{4}))?\.?$`)
 	tiedA       = regexp.MustCompile(`\b(?:tied|ties|dressed|made|showed (?:us|the \p{Ll}+|everybody|members))(?: us)? (?:a|an|the|his|her) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|\p{Lu}[\p{L}'’-]+[,.])`)
 	isTheFly    = regexp.MustCompile(`^[…. ]*\p{Ll}.*\b(?:is|was) (?:called |named )?the ` + flyName + `[,.:;]?$`)
 	endsQuoted  = regexp.MustCompile(`^(.+[.?!:,\d]) ["“]([^"”]+)["”]\.?$`)
@@ -240,6 +240,7 @@ var (
 	tierPosted  = regexp.MustCompile(`(?i)^\((?:tier|tied by|by):? ([^,()]+)(?:, (?:posted |dated )?([^()]*\d{4}))?\)$`)
 	atBenchOf   = regexp.MustCompile(`\bat the (?:bench|vice) of ` + personName + `(?:, (\p{L}+)(?: meeting| evening| night)?)?\.?$`)
 	creditShort = regexp.MustCompile(`^(Orig|Inv|Dev|Dr|Tied|Td|orig|inv|dev|dr|tied|td)\. (?:by )?((?:\p{Lu}\p{Ll}{0,4}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:(?:,|;| {2,}|\t| -)\s*((?:c\.? ?|about |before |after |circa )?(?:\d{1,2}[./ -])*(?:\p{L}+\.? )?\d{4}s?))?\.?$`)
+	boxNumber   = regexp.MustCompile(`^[\[(]?\p{L}?\d[\d./-]*\p{L}?[\])]?[.:]?$`)
 	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
 	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
 	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)
@@ -259,7 +260,7 @@ var (
 	quotedFirst = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—,;]\s*(.+)$`)
 	dayIn       = regexp.MustCompile(`\b\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4}\b`)
 	thisIsWhat  = regexp.MustCompile(`^This is (?:what|how|the way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:did|ties|tied|makes|made|dresses|dressed|showed|does)\b`)
-	titleDated  = regexp.MustCompile(`^(\p{Lu}[^,]*), ((?:(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\p{L}*\.? )?(?:['’]\d{2}|\d{4}))\.?$`)
+	titleDated  = regexp.MustCompile(`^(\p{Lu}[^,]*)[,.] +((?:(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\p{L}*\.? )?(?:['’]\d{2}|\d{4}))\.?$`)
 	pageEntry   = regexp.MustCompile(`^(?:p|pp|page|f|fol)\.? ?(\d+)\. (\p{Lu}[^.:;]{2,40})\. (?:(Orig|Inv|Dev|Tied|Dr)\p{L}*\.? (?:by )?((?:Capt|Col|Maj|Rev|Dr|Mr|Mrs|Miss|Major|Captain)?\.? ?(?:\p{Lu}\. ?)*\p{Lu}[\p{L}'’-]+)[^.]*\. ?)?`)
 	dateLed     = regexp.MustCompile(`^(\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4})\.?\s+(\p{Lu}.*)$`)
 	received    = regexp.MustCompile(`^(.+?), ((?:received|given|sent|copied|found|taken|handed|from|translated) [^,]*)$`)
@@ -671,6 +672,10 @@ func (r *reader) titleCells(text string) string {
 	cells := cellBreak.Split(text, -1)
 	if m := pageSaid.FindStringSubmatch(cells[0]); m != nil && len(m[0]) == len(cells[0]) && len(cells) > 1 { // "p. 61  The Lockgate"
 		r.d.Page = cmp.Or(r.d.Page, m[1])
+		cells = cells[1:]
+	}
+	if len(cells) > 1 && boxNumber.MatchString(cells[0]) && nameLike(cells[1]) { // "41/a   CINDER PATH   (dry)"
+		r.d.Notes = append(r.d.Notes, cells[0])
 		cells = cells[1:]
 	}
 	for i, c := range cells { // CLUB SHEET 14   "Priory Gnat"   (Jos. Hallam)

@@ -368,7 +368,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"seventh":      {182, 0},
 	"eighth":       {200, 3},
 	"ninth":        {192, 1},
-	"tenth":        {181, 0},
+	"tenth":        {182, 0},
 	"eleventh":     {210, 7},
 	"twelfth":      {201, 2},
 	"thirteenth":   {213, 1},
@@ -384,6 +384,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentythird":  {167, 4},
 	"twentyfourth": {231, 5},
 	"twentyfifth":  {218, 0},
+	"twentysixth":  {226, 0},
 	"held":         {209, 1},
 }
 
@@ -395,7 +396,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -79,6 +79,9 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 			return is(k-i, "shank", v.String()+"X"+strings.ToUpper(next[:1]))
 		}
 	}
+	if v, n := t.barb(i); n > 0 {
+		return is(n, "barb", v)
+	}
 	if v, n := t.as(i, cHookSpec); n > 0 {
 		cut := strings.LastIndexByte(v, ' ')
 		return is(n, v[:cut], v[cut+1:])
@@ -87,6 +90,47 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 		return is(1, "style", v)
 	}
 	return chunk{}, false
+}
+
+// barb reads what is done to the barb, "the barb was pressed flat", "he filed it off", or that there is none.
+func (t *stretch) barb(i int) (string, int) {
+	const far = 5 // "barb has been pressed well down"
+	named, done, end := false, "", i
+	for k := i; k < min(i+far, len(t.toks)) && t.word(k); k++ {
+		v := barbDone(t.low(k))
+		switch {
+		case strings.HasPrefix(t.low(k), "debarb"):
+			named = true
+		case t.low(k) == "barb":
+			named = true
+		case v == "" && (k == i || t.is(k, cAuxiliary)+t.is(k, cArticle) == 0 && t.low(k) != "its"):
+			k = len(t.toks)
+			continue
+		}
+		if v != "" || t.low(k) == "barb" {
+			end = k + 1
+		}
+		if v != "" && (done == "" || v == "barbless") { // "pressed" and "down" are one; "taken off" is no "taken"
+			done = v
+		}
+	}
+	if !named || done == "" {
+		return "", 0
+	}
+	return done, end - i
+}
+
+// barbDone gives what a word of work makes of a barb.
+func barbDone(word string) string {
+	if v := barbWork[word]; v != "" {
+		return v
+	}
+	for _, f := range lexicon.Forms(word) {
+		if v := barbWork[f]; v != "" {
+			return v
+		}
+	}
+	return ""
 }
 
 func wireCode(w string) string {

@@ -17,6 +17,7 @@ var (
 	askedFor   = regexp.MustCompile(`\bthe ` + flyName + ` (?:recipe|pattern|fly|dressing)\b`)
 	answerOf   = regexp.MustCompile(`^(?i:re|aw|fwd?|sv) ?:`)
 	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
+	signedLast = regexp.MustCompile(`^(.*[.!?] )?[/–—] ?(\p{Lu}[\p{L}.]+(?: \p{Lu}[\p{L}.]*)?)$`)
 	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
 )
 
@@ -43,6 +44,7 @@ func (r *reader) inLetter(text string) bool {
 		r.letter = true
 		r.ownFly = ownNaming.MatchString(text)
 		r.calledSo(newStretch(r.words, text, lexAt(text, 0, len(text)), ""))
+		r.d.Title = cmp.Or(r.d.Title, leadsUp(text))
 		r.d.Notes = append(r.d.Notes, text)
 	case r.letter && r.signed:
 		if !wholeName.MatchString(strings.TrimRight(text, ".")) {
@@ -51,6 +53,12 @@ func (r *reader) inLetter(text string) bool {
 		r.sign(strings.TrimRight(text, "."))
 	case r.letter && r.started && r.d.Tier == "" && r.d.Originator == "" && wholeName.MatchString(text) && strings.Count(text, " ") == 1: // the writer's name, with no farewell before it
 		r.sign(text)
+	case r.started && signedLast.MatchString(text) && r.d.Tier == "": // "best on a floating line. /Knut"
+		m := signedLast.FindStringSubmatch(text)
+		r.d.Tier = m[2]
+		if m[1] != "" {
+			r.d.Notes = append(r.d.Notes, strings.TrimSpace(m[1]))
+		}
 	case r.letter && farewell.MatchString(text):
 		if r.signed = true; farewell.FindStringSubmatch(text)[1] != "" {
 			r.sign(strings.TrimRight(farewell.FindStringSubmatch(text)[1], "."))

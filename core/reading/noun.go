@@ -468,6 +468,14 @@ func (t *stretch) stepQuality(p *phrase, k int, first bool) int {
 	if n := t.is(k, cAmount); n > 0 && t.is(k, cDegree) == n && t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of" { // "a little behind the eye"
 		return 0
 	}
+	if n := t.is(k, cAmount); n > 0 && t.is(k, cDegree) == n && t.word(k+n) && t.low(k+n) != "of" && !t.describes(k+n) && t.is(k+n, cAct)+t.is(k+n, cPlain)+t.is(k+n, cQuality) > 0 && !t.nounFollows(k+n) { // "a little apart"
+		return 0
+	}
+	if n := t.is(k, cAmount); n == 1 && t.std.Name == role.Thread && strings.HasSuffix(t.low(k), "ly") && t.is(k+1, cPreparation) > 0 { // "lightly waxed"
+		m := t.is(k+1, cPreparation)
+		p.prep = append(p.prep, t.lows(k, k+1+m))
+		return m + 1
+	}
 	if n := t.is(k, cDegree); n > 0 && len(p.prep) > 0 && (t.atEnd(k+n) || t.is(k+n, cPreposition) > 0 && t.low(k+n) != "of") && t.is(k-1, cPreparation) > 0 { // "splayed a little"
 		return n
 	}

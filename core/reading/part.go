@@ -150,7 +150,9 @@ func (c *cutter) bodyHere() {
 	if k == 0 && c.toks[c.i].Low == role.Rib && c.i+1 < len(c.toks) && c.toks[c.i+1].Kind == measure.Word && (c.toks[c.i-1].Kind == measure.Word || c.toks[c.i-1].Low == ",") && !standsTo[c.toks[c.i-1].Low] && c.toks[c.i-1].Low != "the" && c.toks[c.i-1].Low != "a" && !ribVerbs[c.toks[c.i+1].Low] { // a terse card: "black wool rib gold tinsel"
 		k = 1
 	}
-	if n := c.r.turnsOfRib(c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "w/ 6 turns red wire"
+	if c.r.overAll(c.s, c.toks, c.i) && len(c.pieces) == 1 { // "; gold thread over all"
+		c.cut(role.Rib, c.i)
+	} else if n := c.r.turnsOfRib(c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "w/ 6 turns red wire"
 		c.cut("rib", c.i+n)
 	} else if n := hackleOver(c.toks, c.i); n > 0 && c.std.Form == role.FormWound {
 		c.cut("body hackle", c.i+n)
@@ -431,6 +433,22 @@ func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
 		}
 	}
 	return 0
+}
+
+// overAll reads ", gold thread over all" at token i: a metal that is wound over what was told.
+func (r *reader) overAll(s string, toks []measure.Token, i int) bool {
+	if toks[i-1].Low != "," && toks[i-1].Low != ";" {
+		return false
+	}
+	end := i
+	for end < len(toks) && toks[end].Kind != measure.Mark {
+		end++
+	}
+	if end < i+3 || end > i+9 || toks[end-2].Low != "over" || !allToldWords[toks[end-1].Low] {
+		return false
+	}
+	p, k := newStretch(r.words, s, toks[i:end], role.Rib).noun(0)
+	return k > 0 && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire)
 }
 
 // hackleOver reads "and a black hackle over it" at token i, and gives the tokens before the

@@ -323,6 +323,7 @@ var notesOn = regexp.MustCompile(`(?i)^(?:a )?(?:notes?|how to tie|tying|dressin
 var (
 	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave|was doing|was tying|did)|^From (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b|\b(?:[Mm]y|[Oo]ur) (?:friend|member|guest|neighbour|cousin|brother|colleague) (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)(?: has| had)? (?:sent|sends|gave|gives|brought|brings|wrote|writes)\b|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ` + titledName + `['’]s)`)
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) ` + flyName)
+	showedIt  = regexp.MustCompile(`^[^.]*\b(?:[Ee]vening|[Nn]ight|[Mm]eeting|[Ss]eason|[Bb]ench|[Dd]ay|January|February|March|April|May|June|July|August|September|October|November|December|[Tt]ime|[Ww]eek|[Yy]ear) ` + titledName + ` (?:showed|tied|dressed|demonstrated|brought|gave|taught)\b`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
@@ -337,6 +338,9 @@ func (r *reader) told(s string) {
 	}
 	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
+	}
+	if m := showedIt.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := nameOnIt.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Title = cmp.Or(r.d.Title, m[1])
@@ -1678,6 +1682,13 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		k := t.afterArticle(x.from)
 		if k == x.from {
 			return ""
+		}
+		if x.kind == kThing && x.thing.definite && !x.thing.noun && x.thing.unit == lexicon.CountFibre && t.wound(c) { // "wound the fibres forward", which were left "for the abdomen"
+			for _, p := range slices.Backward(before) {
+				if std, _ := role.Find(p.label); std.Form == role.FormWound && t.mentions(p, "fibres") {
+					return p.label
+				}
+			}
 		}
 		if x.kind == kThing && x.thing.lastNoun == material.Thread && c.has(kTurns) { // "and followed it with the thread in six turns", of which the rib is
 			for _, p := range before {

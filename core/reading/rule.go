@@ -731,6 +731,17 @@ var placeRules = []rule{
 	{pattern: "ends 'where' article? 'bend' act", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kEnd, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: t.text(m.from, m.to)}}, m.the("act").value == lexicon.ActBegins
 	}},
+	{pattern: "ends? 'where' article? 'hook'|'shank' 'bends'|'curves'|'turns'", says: func(t *stretch, m match) (chunk, bool) { // they end where the hook bends
+		text := t.text(m.from, m.to)
+		if !t.spans() {
+			return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Bend, Reach: true, Text: text}}, true
+		}
+		c := chunk{kind: kPlace, l: measure.Length{Low: 1, High: 1, Of: measure.Shank, Text: text}}
+		if t.is(m.from, cEnds) > 0 {
+			c.kind = kEnd
+		}
+		return c, true
+	}},
 	{pattern: "position 'of'? article? of_hook? 'and' 'no' 'further'|'farther'", says: func(t *stretch, m match) (chunk, bool) { // opposite the point of the hook and no further
 		l := m.the("position").l
 		l.Text = t.text(m.from, m.to)

@@ -210,6 +210,12 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		return true
 	}
 	if r.d.Title == "" && !r.started {
+		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
+			r.d.Title, r.letter = name, true
+			r.d.Notes = append(r.d.Notes, text)
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
 		if m := writtenFrom.FindStringSubmatch(text); m != nil { // "Peat Cutter (a wet fly), written down from what Angus Rennie told us"
 			r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[3])
 			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))

@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"slices"
 	"strings"
 
 	"mothledger/core/lexicon"
@@ -103,8 +104,11 @@ func (w *Words) look(toks []measure.Token) [][]sense {
 				}
 			}
 		}
-		if len(room) == from && toks[i].Kind == measure.Word {
-			room = w.otherForm(toks[i].Low, room)
+		if toks[i].Kind == measure.Word {
+			if len(room) == from {
+				room = w.otherForm(toks[i].Low, room)
+			}
+			room = w.particleVerb(toks, i, room, from)
 		}
 		out[i] = room[from:len(room):len(room)]
 	}
@@ -142,6 +146,37 @@ func (w *Words) otherForm(word string, out []sense) []sense {
 		}
 		if len(out) > from {
 			return out
+		}
+	}
+	return out
+}
+
+// particleVerb gives a verb of two words its other forms, and what it is done to between the two: "catches them in",
+// "tied it off", where only "catch in" and "tie off" have rows.
+func (w *Words) particleVerb(toks []measure.Token, i int, out []sense, from int) []sense {
+	k := i + 1
+	if k+1 < len(toks) && (toks[k].Low == "it" || toks[k].Low == "them") {
+		k++
+	}
+	if k >= len(toks) || toks[k].Kind != measure.Word || !particles[toks[k].Low] {
+		return out
+	}
+	if k+1 < len(toks) && toks[k+1].Kind == measure.Word && !standsTo[toks[k+1].Low] { // "laid it in touching turns"
+		return out
+	}
+	n := k + 1 - i
+	if n == 2 && len(out) > from || slices.ContainsFunc(out[from:], func(s sense) bool { return s.n >= n }) { // what is known is that
+		return out
+	}
+	for _, form := range append([]string{toks[i].Low}, lexicon.Forms(toks[i].Low)...) {
+		node := w.tree.next[form]
+		if node == nil || node.next[toks[k].Low] == nil {
+			continue
+		}
+		for _, s := range node.next[toks[k].Low].senses {
+			if s.class == cAct && s.n == 2 && (n == 2 || s.value == lexicon.ActTies || s.value == lexicon.ActTiesOff || s.value == lexicon.ActWinds) {
+				return append(out, sense{cAct, n, s.value})
+			}
 		}
 	}
 	return out
