@@ -710,6 +710,10 @@ func (m *maker) value(c clause, i int, prep string) {
 		}
 		m.take(x.from, x.to, asAmount, "what of the whole each is")
 	case kContinues, kSame:
+		if i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActCovers { // "hiding the butts of the wing"
+			m.onlyWhere(x)
+			return
+		}
 		m.goesOnFrom(c, i)
 	default:
 		m.tells(c, i, prep)
@@ -1340,7 +1344,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	if p.count == nil && p.one && len(p.name) == 1 && p.name[0] == lexicon.CountStrip && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
 		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, lexicon.CountStrip
 	}
-	if p.count == nil && p.one && !p.self && (p.of || len(p.name) == 0) {
+	if own := p.of && p.unit == lexicon.CountFeather && m.low(p.unitA) == role.Hackle; p.count == nil && p.one && !p.self && !own && (p.of || len(p.name) == 0) { // but "a false hackle of hen fibres"
 		switch p.unit {
 		case lexicon.CountSlip, lexicon.CountFeather, lexicon.CountStrip, lexicon.CountPlume, lexicon.CountStrand:
 			p.count = &measure.Interval{Low: 1, High: 1}
@@ -1623,7 +1627,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 	}
 	switch m.low(j) {
 	case "under", "beneath", "underneath", "behind", "below":
-		if x.v.Low > 3 { // "5 turns under the resin" are its own
+		if x.v.Low > 3 || m.act == lexicon.ActWinds && (m.std.Form == role.FormCollar || m.std.Form == role.FormLegs) { // "5 turns under the resin" are its own, and "taken twice round under the wings"
 			return false
 		}
 		return m.low(j+1) != role.Wing && !(m.std.Form == role.FormCollar && m.low(j) == "behind")

@@ -440,7 +440,8 @@ func (m *maker) place(c clause, i int, prep string) {
 func (m *maker) atPlace(c clause, i int, prep string) {
 	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
-	case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || (prep == "by" || prep == "over" && m.std.Form == role.FormLegs) && x.l.IsPart()): // "bound down by the rib", "laid flat over the thorax"
+	case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || prep == "over" && m.std.Form == role.FormLegs && x.l.IsPart()),
+		prep == "by" && x.l.IsPart(): // "bound down by the rib", "laid flat over the thorax"
 		m.onlyWhere(x)
 	case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff && !spans) && tiesAt[prep]: // "laid along the shank and tied down at the bend"
 		m.tied(x, x.l)

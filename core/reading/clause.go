@@ -419,6 +419,22 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	return t.kindByAll(c, n)
 }
 
+// ofAnother tells a sentence about a material that is not put on the fly: its bare name, and a verb of being or of
+// what it does.
+func (t *stretch) ofAnother(c clause, lead int) bool {
+	first := c.chunks[lead]
+	if p := first.thing; lead+1 >= len(c.chunks) || !p.noun || p.definite || p.one || p.count != nil || p.unit != "" || p.amount != "" || c.has(kTurns, kPlace, kEnd, kStretch) {
+		return false
+	}
+	switch x := c.chunks[lead+1]; x.kind {
+	case kAct:
+		return (x.word == lexicon.ActDoes || x.word == lexicon.ActHolds) && strings.HasSuffix(t.low(x.from), "s") && lead+2 < len(c.chunks)
+	case kAuxiliary:
+		return lead+2 < len(c.chunks) && !c.has(kAct, kPrepared, kStart, kOptional)
+	}
+	return false
+}
+
 // follows tells a clause behind "or" or "else" that says what would come of it: of something that was spoken
 // of before, with a verb.
 func (t *stretch) follows(c clause, i int) bool {
@@ -440,6 +456,13 @@ func (t *stretch) follows(c clause, i int) bool {
 	return i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAuxiliary || c.chunks[i+1].kind == kAct && !c.has(kTurns, kLength, kPlace, kEnd)) && !c.has(kPrepared)
 }
 
+// ofItsStage tells a sentence about one stage or layer of the work, "the first stage ends at half the shank", and not
+// of the whole.
+func (t *stretch) ofItsStage(c clause) bool {
+	k := c.from()
+	return t.low(k) == "the" && orderWords[t.low(k+1)] && t.word(k+2) && t.is(k+2, cNoun)+t.is(k+2, cCounted)+t.is(k+2, cColour)+t.is(k+2, cAdjective)+t.is(k+2, cTurns) == 0 && c.has(kAct) && !c.has(kThing, kPart) && t.is(k+3, cAct) > 0
+}
+
 // kindOfThing goes by what stands behind a thing at the start of a clause.
 func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, bool) {
 	if last := c.chunks[len(c.chunks)-1]; n > 0 && c.first && len(c.chunks) == 3 && c.chunks[1].kind == kAuxiliary && !first.thing.definite && strings.HasSuffix(t.low(last.from), "er") && t.is(last.from, cQuality) > 0 { // "Rubber is tougher."
@@ -448,8 +471,13 @@ func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, b
 	if n > 0 && (c.first || c.open == ";") && t.makesIt(c) { // "waxed thread underneath makes it darker"
 		return saysAside, true
 	}
-	if n > 0 && (c.first || c.open == ";") && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAuxiliary && !first.thing.definite && willDo[t.low(c.chunks[lead+1].to)] { // "Poly yarn is accepted in our competition"
-		return saysElse, true
+	if n > 0 && (c.first || c.open == ";") && t.ofAnother(c, lead) {
+		for k := c.chunks[lead+1].from; k < c.to(); k++ {
+			if willDo[t.low(k)] || t.is(k, cQuality) > 0 && strings.HasSuffix(t.low(k), "er") { // "Poly yarn is accepted in our competition"
+				return saysElse, true
+			}
+		}
+		return saysAside, true // "Foam floats too high"
 	}
 	if n > 0 && c.first && lead+2 < len(c.chunks) && t.is(c.chunks[lead+1].from, cModal) > 0 && c.chunks[lead+2].kind == kAct && c.chunks[lead+2].word == lexicon.ActDoes { // "Varnish would spoil the fibres"
 		return saysAside, true
@@ -466,6 +494,9 @@ func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, b
 // kindByAll goes by all the words of a clause, where its first do not tell what it is for.
 func (t *stretch) kindByAll(c clause, n int) clauseKind {
 	if k := c.where(kAbsent); k >= 0 && k+1 < len(c.chunks) && c.chunks[k+1].kind == kElsewhat && c.chunks[k].word == "" && c.byOthers() { // "Petra has no opinion of dubbing"
+		return saysAside
+	}
+	if n > 0 && c.first && t.ofItsStage(c) {
 		return saysAside
 	}
 	switch {

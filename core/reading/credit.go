@@ -351,7 +351,7 @@ func (r *reader) nameDated(text string) (string, bool) {
 	if m := dateLed.FindStringSubmatch(text); m != nil { // "22.ix.58  Rook Scar"
 		r.d.Date, text = cmp.Or(r.d.Date, m[1]), m[2]
 	}
-	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) && !(strings.Contains(text, ", as ") && strings.HasSuffix(text, m[2])) { // but "Lantern Dun, as tied by Pell" is what a dressing is filed under // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
+	if m := asTiedBy.FindStringSubmatch(text); m != nil && r.d.Tier == "" && nameLike(m[1]) && !(strings.Contains(text, ", as ") && strings.HasSuffix(text, m[2]) && !strings.Contains(m[2], " ")) { // but "Lantern Dun, as tied by Pell" is what a dressing is filed under // "Bracken Clock - as tied by Hilda Quarrie at the spring meeting"
 		r.d.Tier = m[2]
 		if at := strings.LastIndex(text, m[2]) + len(m[2]); r.d.Date == "" { // "… by Kristin Aune on 4 March 2011"
 			r.d.Date = yearSaid.FindString(text[at:])

@@ -356,36 +356,37 @@ func weighText(t testing.TB, name string, read func(string) (Dressing, error)) t
 // gaugeFloor is what each set came to when it was last looked at: the fewest of the
 // listed values that are said, and the most wrong ones. The reader may only get better.
 var gaugeFloor = map[string]struct{ hit, wrong int }{
-	"old":          {472, 0},
-	"sentences":    {364, 0},
-	"hands":        {271, 0},
-	"first":        {211, 10},
-	"second":       {250, 5},
-	"third":        {244, 2},
-	"fourth":       {256, 0},
-	"fifth":        {228, 1},
-	"sixth":        {247, 2},
-	"seventh":      {182, 0},
-	"eighth":       {200, 3},
-	"ninth":        {192, 1},
-	"tenth":        {182, 0},
-	"eleventh":     {210, 7},
-	"twelfth":      {201, 2},
-	"thirteenth":   {213, 1},
-	"fourteenth":   {206, 3},
-	"fifteenth":    {177, 2},
-	"sixteenth":    {214, 0},
-	"seventeenth":  {179, 2},
-	"eighteenth":   {217, 2},
-	"nineteenth":   {147, 5},
-	"twentieth":    {202, 1},
-	"twentyfirst":  {193, 1},
-	"twentysecond": {178, 3},
-	"twentythird":  {167, 4},
-	"twentyfourth": {231, 5},
-	"twentyfifth":  {218, 0},
-	"twentysixth":  {226, 0},
-	"held":         {209, 1},
+	"old":           {472, 0},
+	"sentences":     {364, 0},
+	"hands":         {271, 0},
+	"first":         {211, 10},
+	"second":        {250, 5},
+	"third":         {244, 2},
+	"fourth":        {256, 0},
+	"fifth":         {228, 1},
+	"sixth":         {247, 2},
+	"seventh":       {182, 0},
+	"eighth":        {200, 3},
+	"ninth":         {192, 1},
+	"tenth":         {182, 0},
+	"eleventh":      {210, 7},
+	"twelfth":       {201, 2},
+	"thirteenth":    {213, 1},
+	"fourteenth":    {206, 3},
+	"fifteenth":     {177, 2},
+	"sixteenth":     {214, 0},
+	"seventeenth":   {179, 2},
+	"eighteenth":    {217, 2},
+	"nineteenth":    {147, 5},
+	"twentieth":     {202, 1},
+	"twentyfirst":   {193, 1},
+	"twentysecond":  {178, 3},
+	"twentythird":   {167, 4},
+	"twentyfourth":  {231, 5},
+	"twentyfifth":   {218, 0},
+	"twentysixth":   {226, 0},
+	"twentyseventh": {205, 0},
+	"held":          {209, 1},
 }
 
 // silent is a test that prints nothing of its own.
@@ -396,7 +397,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

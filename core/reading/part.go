@@ -306,6 +306,16 @@ func lexAt(s string, from, to int) []measure.Token {
 				out = append(out, measure.Token{Low: ",", Start: at, End: at + 1, Kind: measure.Mark})
 			}
 		}
+		if n := restored(toks, i); n > 0 { // "w[ire]"
+			for _, more := range toks[i+1 : i+n] {
+				if more.Kind == measure.Word {
+					t.Low += more.Low
+				}
+			}
+			t.End, struck = toks[i+n-1].End+from, i+n-1
+			out = append(out, t)
+			continue
+		}
 		if end := struckOut(toks, i); end > 0 { // "~~cream~~"
 			struck = end
 			continue
@@ -332,6 +342,18 @@ func between(toks []measure.Token, from, to int) []measure.Token {
 		b++
 	}
 	return toks[a:b]
+}
+
+// restored gives how many tokens a word has of which an editor wrote some letters in square brackets, for they were
+// lost: "starl[ing]". 0 where it is none.
+func restored(toks []measure.Token, i int) int {
+	if toks[i].Kind != measure.Word || i+3 >= len(toks) || toks[i+1].Low != "[" || !toks[i+1].Joined || toks[i+2].Kind != measure.Word || !toks[i+2].Joined || toks[i+3].Low != "]" || !toks[i+3].Joined {
+		return 0
+	}
+	if i+4 < len(toks) && toks[i+4].Joined && toks[i+4].Kind == measure.Word { // "mal[la]rd"
+		return 5
+	}
+	return 4
 }
 
 // struckOut gives the last token of words struck out with two tildes on either side, which begin at

@@ -1311,7 +1311,9 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		d.Descends(descent.VariantOf, value)
 	case "tier", "originator":
 		name, rest := person(value)
-		if rest != "" {
+		if y := yearSaid.FindString(rest); y != "" && y == rest && d.Date == "" { // "K. Winther (2009)"
+			d.Date = y
+		} else if rest != "" {
 			d.Notes = append(d.Notes, rest)
 		}
 		if value = name; value == "" { // "Origin: said to be from the lower mill"

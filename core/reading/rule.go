@@ -100,6 +100,10 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 			continue
 		}
 		for _, p := range plainKinds {
+			if s.class == cAct && s.n == 1 && i > 0 && (t.low(i-1) == "a" || t.low(i-1) == "an") && s.value == lexicon.ActHolds && p.class == cAct { // "lay a bed down to the bend"
+				out = append(out, chunk{kind: kElsewhat, from: i, to: i + 1})
+				continue
+			}
 			if s.class != p.class || p.class == cWhy && s.n > 1 && t.atEnd(i+s.n) || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
 				continue
 			}
@@ -1099,6 +1103,10 @@ var jointRules = []rule{
 	}},
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // two strands of ostrich wound three times
 		return chunk{kind: kTurns, v: m.the("number").v}, m.the("number").v.Low >= 2 && t.atEnd(m.to) && t.act(m.from-1) == lexicon.ActWinds && t.std.Form == role.FormWound && t.std.Kin == role.Thorax
+	}},
+	{pattern: "number 'x' 'around'|'round'", says: func(t *stretch, m match) (chunk, bool) { // 5x around
+		v := m.the("number").v
+		return chunk{kind: kTurns, v: v}, v.Low >= 1 && v.High <= 20 && t.atEnd(m.to)
 	}},
 	{pattern: "turns number", says: func(t *stretch, m match) (chunk, bool) { // rounds 6
 		v := m.the("number").v

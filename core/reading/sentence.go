@@ -73,6 +73,9 @@ func (r *reader) noneHere(toks []measure.Token, i int, before []segment) (segmen
 				return segment{roles: []string{a, b}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true, true
 			}
 		}
+		if a, b, ok := r.neither(toks, i); ok && !r.spokenOf(a, before) && !r.spokenOf(b, before) { // "No wing, no tail."
+			return segment{roles: []string{a, b}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true, true
+		}
 		if idx, m := r.words.roles.Match(toks, i+1); m > 0 && (i+1+m == len(toks) || toks[i+1+m].Low == ".") {
 			label := role.Label(r.words.roleList[idx])
 			if std, _ := role.Find(label); std.Name != role.Finish && !r.spokenOf(label, before) {
@@ -81,6 +84,20 @@ func (r *reader) noneHere(toks []measure.Token, i int, before []segment) (segmen
 		}
 	}
 	return segment{}, 0, false, false
+}
+
+// neither reads "no wing, no tail" and "no wing and no tail" at token i, up to the end of the sentence.
+func (r *reader) neither(toks []measure.Token, i int) (a, b string, ok bool) {
+	idx, m := r.words.roles.Match(toks, i+1)
+	k := i + 1 + m
+	if m == 0 || k+2 >= len(toks) || toks[k].Low != "," && toks[k].Low != "and" || toks[k+1].Low != "no" {
+		return "", "", false
+	}
+	other, n := r.words.roles.Match(toks, k+2)
+	if end := k + 2 + n; n == 0 || end < len(toks) && toks[end].Low != "." {
+		return "", "", false
+	}
+	return role.Label(r.words.roleList[idx]), role.Label(r.words.roleList[other]), true
 }
 
 // leadNamed reads a label that a sentence leads up to: "For the tail, …", "The wing is …".
@@ -327,6 +344,11 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
+		if cells := cellBreak.Split(text, -1); len(cells) > 1 { // "COAL BARGE SPIDER            J. Orde 1931"
+			r.d.Title, r.odd = r.titleCells(text), false
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
 		r.d.Title, r.odd = name, false
 		if at := strings.Index(rest, ". "); at > 0 && r.credit(strings.TrimSpace(rest[at+1:])) {
 			rest = rest[:at]

@@ -50,6 +50,7 @@ var (
 	ribbers      = lexicon.Set("rib word")
 	puts         = lexicon.Set("puts")
 	particles    = lexicon.Set("particle")
+	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
 	beadWords    = lexicon.Set("bead word")
