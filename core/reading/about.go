@@ -733,6 +733,8 @@ func (q *question) goesOn() []piece {
 		return q.claimed(role.Body)
 	case open && c.has(kTurns, kTimes) && (t.is(c.from(), cStandsFor) > 0 || t.windsIt(c)) && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
 		return q.claimed(role.Hackle)
+	case open && q.ontop() && q.hasBody() && !q.hasWing() && q.slipBefore(): // "a slip of hen pheasant, fold it in two and tie it down on top"
+		return q.claimed(role.Wing)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
 	case t.overBack(c) && q.brought() != nil && q.unplaced(): // "A strip of clear film is then pulled over the back"
@@ -741,6 +743,27 @@ func (q *question) goesOn() []piece {
 		return q.is(someWhere)
 	}
 	return nil
+}
+
+// ontop tells a clause that ties what was brought on top of the fly.
+func (q *question) ontop() bool {
+	over, _ := q.stands()
+	return over && q.deed() != "" && !q.c.has(kTurns) && (q.deed() == lexicon.ActTies || q.deed() == lexicon.ActTiesOff || q.deed() == lexicon.ActHolds)
+}
+
+// slipBefore tells whether the last thing that nobody said the part of is a slip or a bunch of hair or fibres.
+func (q *question) slipBefore() bool {
+	for _, p := range slices.Backward(q.before) {
+		if p.label != someWhere {
+			return false
+		}
+		for k := p.from; k < p.to; k++ {
+			if u := q.t.counts(k); u == lexicon.CountSlip || u == lexicon.CountStrip || u == lexicon.CountFibre {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // unplaced tells a sentence that puts something new on the fly of which nothing says as what, while the part

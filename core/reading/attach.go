@@ -442,6 +442,22 @@ func (m *maker) untilPlace(c clause) bool {
 	return (m.low(c.from()) == "until" || m.low(c.from()) == "till") && c.has(kPlace, kEnd, kLength) && !c.has(kAuxiliary, kAct, kThing, kPart)
 }
 
+// ofItself tells words that name only the part and a verb of being: "they are", "the fibres just".
+func ofItself(list []chunk) bool {
+	for _, x := range list {
+		switch x.kind {
+		case kStandsFor, kAuxiliary, kPlain:
+		case kThing:
+			if x.thing.noun || !x.thing.definite || x.thing.unit == "" {
+				return false
+			}
+		default:
+			return false
+		}
+	}
+	return true
+}
+
 // reachIn takes from a reason how far something reaches: "so that they just cover the body".
 func (m *maker) reachIn(c clause) bool {
 	i := c.where(kAct)
@@ -452,12 +468,7 @@ func (m *maker) reachIn(c clause) bool {
 			return true
 		}
 	}
-	if last := len(c.chunks) - 1; c.kind == saysWhy && last == 3 && c.chunks[1].kind == kThing && !c.chunks[1].thing.noun && c.chunks[1].thing.definite && c.chunks[1].thing.unit != "" && c.chunks[2].kind == kAuxiliary && c.chunks[3].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that the fibres are one and a half times the gape"
-		m.keepLength(c.chunks[last])
-		m.note(c.from(), c.chunks[last].from, "kept as a remark")
-		return true
-	}
-	if last := len(c.chunks) - 1; c.kind == saysWhy && (last == 2 || last == 3 && c.chunks[1].kind == kStandsFor) && (c.chunks[last-1].kind == kAuxiliary || c.chunks[last-1].kind == kStandsFor && m.is(c.chunks[last].from, cAct) > 0) && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans { // "so that they were just longer than the body"
+	if last := len(c.chunks) - 1; c.kind == saysWhy && last > 0 && c.chunks[last].kind == kLength && m.part.Length.IsZero() && !m.std.Spans && ofItself(c.chunks[1:last]) { // "so that its fibres are just longer than the gape"
 		m.keepLength(c.chunks[last])
 		m.note(c.from(), c.chunks[last].from, "kept as a remark")
 		return true
@@ -818,6 +829,10 @@ func (m *maker) tells(c clause, i int, prep string) {
 			m.note(x.from, c.chunks[n].to, "kept as a remark")
 			return
 		}
+		if i > 1 && c.chunks[i-1].kind == kAuxiliary && m.is(c.chunks[i-1].from, cModal) > 0 && m.low(c.chunks[i-1].from) == "would" { // "I would leave them off"
+			m.note(c.from(), x.to, "kept as a remark")
+			return
+		}
 		p.Optional = true
 		m.take(x.from, x.to, asOptional, "an extra; the plain fly lacks it")
 	case kEssential:
@@ -895,6 +910,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		}
 	}
 	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
+		p.name, p.noun, p.lastNoun = nil, false, ""
+	}
+	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == lexicon.CountFeather && m.low(x.from) == "the" && c.first && i == 0 { // "The feather should be small" says nothing of what it is from
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
@@ -1517,6 +1535,16 @@ func (m *maker) parachute() bool {
 // turns takes how often something is wound: the part, or only what holds it down.
 func (m *maker) turns(c clause, i int) {
 	x := c.chunks[i]
+	if i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
+		if q := m.other(c.chunks[i+2]); q != nil { // "held with seven turns of the wire"
+			if q.Turns == nil {
+				v := x.v
+				q.Turns = &v
+			}
+			m.take(x.from, x.to, asTurns, "wound "+x.v.String()+" times, of the "+q.Role)
+			return
+		}
+	}
 	if m.holdsDown(c, i) || !m.wound() {
 		m.shadowed = true
 		end := x.to
@@ -1531,16 +1559,6 @@ func (m *maker) turns(c clause, i int) {
 		}
 		m.take(x.from, end, asNote, "a turn on the way, not how often this part is wound")
 		return
-	}
-	if i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
-		if q := m.other(c.chunks[i+2]); q != nil { // "held with seven turns of the wire"
-			if q.Turns == nil {
-				v := x.v
-				q.Turns = &v
-			}
-			m.take(x.from, x.to, asTurns, "wound "+x.v.String()+" times, of the "+q.Role)
-			return
-		}
 	}
 	if m.std.Form == role.FormWound && m.nounSaid() && i+2 < len(c.chunks) && c.chunks[i+1].kind == kPreposition && c.chunks[i+1].word == "of" {
 		if y := c.chunks[i+2]; y.kind == kThing && y.thing.definite && !m.ownThing(*y.thing) || y.kind == kPart { // "floss for two turns of the tinsel"
@@ -1830,6 +1848,8 @@ func (m *maker) bareCount(alone bool) string {
 		return m.lastUnit
 	case m.std.Form == role.FormTail, m.std.Form == role.FormLegs, m.std.Form == role.FormCase && alone:
 		return "fibre"
+	case m.std.Form == role.FormWing && alone && m.nounSaid() && m.part.Amount == "": // "mallard dyed olive, 2, upright"
+		return lexicon.CountFeather
 	}
 	return ""
 }

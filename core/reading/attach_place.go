@@ -440,6 +440,13 @@ func (m *maker) place(c clause, i int, prep string) {
 func (m *maker) atPlace(c clause, i int, prep string) {
 	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
+	case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff) && m.std.Form == role.FormWing && m.ofTips(c, i) && !x.l.IsPart() && p.Length.IsZero() && x.l.Low == 1: // "with the tip at the bend"
+		l := x.l
+		if l.Of == measure.Shank {
+			l.Of = measure.Bend
+		}
+		l.Reach = true
+		m.keepLength(chunk{from: x.from, to: x.to, l: l})
 	case m.act == lexicon.ActTies && tiesAt[prep] && (m.ofTips(c, i) || prep == "over" && m.std.Form == role.FormLegs && x.l.IsPart()),
 		prep == "by" && x.l.IsPart(): // "bound down by the rib", "laid flat over the thorax"
 		m.onlyWhere(x)

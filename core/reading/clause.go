@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"slices"
 	"strings"
 
 	"mothledger/core/lexicon"
@@ -157,6 +158,9 @@ func (t *stretch) settleKinds(out []clause) {
 		}
 		if i > 1 && out[i].first && t.low(out[i].from()) == "otherwise" && out[i].has(kThing) && out[i-1].kind == saysCase && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "Use lead if the water is deep. Otherwise brown seal's fur"
 			out[i-2].kind, out[i].kind = saysAside, saysPlainly
+		}
+		if i > 1 && out[i].open == "" && t.low(out[i].from()) == "once" && out[i-1].kind == saysPlainly && out[i-1].has(kPerson, kOthers) && out[i-1].has(kThing) && slices.ContainsFunc(out[i-1].chunks, func(x chunk) bool { return x.kind == kAct && x.word == lexicon.ActBrings }) { // "she used woodcock once"
+			out[i-1].kind = saysAside
 		}
 		if i > 0 && out[i].has(kThing) && t.low(out[i].from()) == "but" && out[i-1].first && (i == 1 && t.wouldBe(out[i-1]) || out[i-1].kind == saysAside && out[i-1].byOthers() && out[i-1].has(kThing) && out[i].has(kPerson)) { // "Wire would be stronger but she likes thread", "Her father used red cock, but she prefers partridge"
 			out[i-1].kind = saysAside

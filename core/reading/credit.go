@@ -206,7 +206,7 @@ var (
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
-	quotedTied  = regexp.MustCompile(`^["“]([^"”]+)["”],? (?:tied |dressed |made )?by (\p{Lu}[\p{L}.'’ -]*)$`)
+	quotedTied  = regexp.MustCompile(`^["“]([^"”]+)["”],?\s+(?:(?:tied|dressed|made|by)(?: by)?) ((?:\p{Lu}\p{L}{0,3}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:,? ((?:\p{L}+\.? )?\d{4}))?\.?$`)
 	sheetNumber = regexp.MustCompile(`^(?i:sheet|card|page|leaf|no\.?|nr\.?) ?\d+$`)
 	lateOnes    = regexp.MustCompile(`^(?:The late )?` + titledName + `['’]s ` + flyName + `, (?:as )?(?:set|taken|written|noted|copied|put) (?:down|out|on paper)\b.*$`)
 	byWho       = regexp.MustCompile(`^By ` + titledName + `, who\b`)

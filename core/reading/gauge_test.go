@@ -360,7 +360,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sentences":     {364, 0},
 	"hands":         {271, 0},
 	"first":         {211, 10},
-	"second":        {250, 5},
+	"second":        {251, 5},
 	"third":         {244, 2},
 	"fourth":        {256, 0},
 	"fifth":         {228, 1},
@@ -373,7 +373,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twelfth":       {201, 2},
 	"thirteenth":    {213, 1},
 	"fourteenth":    {206, 3},
-	"fifteenth":     {177, 2},
+	"fifteenth":     {178, 2},
 	"sixteenth":     {214, 0},
 	"seventeenth":   {179, 2},
 	"eighteenth":    {217, 2},
@@ -382,10 +382,11 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentyfirst":   {193, 1},
 	"twentysecond":  {178, 3},
 	"twentythird":   {167, 4},
-	"twentyfourth":  {231, 5},
+	"twentyfourth":  {232, 5},
 	"twentyfifth":   {218, 0},
 	"twentysixth":   {226, 0},
 	"twentyseventh": {205, 0},
+	"twentyeighth":  {185, 1},
 	"held":          {209, 1},
 }
 
@@ -397,7 +398,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

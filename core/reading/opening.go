@@ -12,6 +12,7 @@ var (
 	mailName  = regexp.MustCompile(`^["“]?([^<>"”@]*\p{L}\.?)["”]?(?: *<[^>]*>)?$`)
 	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
 	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened) (?:the |a |my )?` + flyName)
+	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
 	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
 )
 
@@ -67,7 +68,7 @@ func leadsUp(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.HasSuffix(text, ":") && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}
-	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe} {
+	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised} {
 		if m := form.FindStringSubmatch(text); m != nil {
 			return m[1]
 		}

@@ -150,8 +150,8 @@ func (c *cutter) bodyHere() {
 	if k == 0 && c.toks[c.i].Low == role.Rib && c.i+1 < len(c.toks) && c.toks[c.i+1].Kind == measure.Word && (c.toks[c.i-1].Kind == measure.Word || c.toks[c.i-1].Low == ",") && !standsTo[c.toks[c.i-1].Low] && c.toks[c.i-1].Low != "the" && c.toks[c.i-1].Low != "a" && !ribVerbs[c.toks[c.i+1].Low] { // a terse card: "black wool rib gold tinsel"
 		k = 1
 	}
-	if c.r.overAll(c.s, c.toks, c.i) && len(c.pieces) == 1 { // "; gold thread over all"
-		c.cut(role.Rib, c.i)
+	if n := c.r.overAll(c.s, c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "; gold thread over all", "with a gold wire over it"
+		c.cut(role.Rib, n)
 	} else if n := c.r.turnsOfRib(c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "w/ 6 turns red wire"
 		c.cut("rib", c.i+n)
 	} else if n := hackleOver(c.toks, c.i); n > 0 && c.std.Form == role.FormWound {
@@ -457,20 +457,32 @@ func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
 	return 0
 }
 
-// overAll reads ", gold thread over all" at token i: a metal that is wound over what was told.
-func (r *reader) overAll(s string, toks []measure.Token, i int) bool {
-	if toks[i-1].Low != "," && toks[i-1].Low != ";" {
-		return false
+// overAll reads ", gold thread over all" or "with a fine gold wire over it" at token i: a metal that is wound over what
+// was told. It gives the token at which its words begin, 0 where there is none.
+func (r *reader) overAll(s string, toks []measure.Token, i int) int {
+	k := i
+	switch {
+	case toks[i].Low == "with" || toks[i].Low == "and":
+		k++
+	case toks[i-1].Low == "," || toks[i-1].Low == ";":
+	default:
+		return 0
 	}
-	end := i
-	for end < len(toks) && toks[end].Kind != measure.Mark {
+	if k < len(toks) && (toks[k].Low == "and" || toks[k].Low == "with") {
+		k++
+	}
+	end := k
+	for end < len(toks) && toks[end].Kind != measure.Mark && toks[end].Low != "over" {
 		end++
 	}
-	if end < i+3 || end > i+9 || toks[end-2].Low != "over" || !allToldWords[toks[end-1].Low] {
-		return false
+	if end < k+2 || end > k+8 || end+1 >= len(toks) || toks[end].Low != "over" || !allToldWords[toks[end+1].Low] {
+		return 0
 	}
-	p, k := newStretch(r.words, s, toks[i:end], role.Rib).noun(0)
-	return k > 0 && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire)
+	p, n := newStretch(r.words, s, toks[k:end], role.Rib).noun(0)
+	if n == end-k && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire || p.lastNoun == "" && len(p.colour) == 1 && gilt[p.colour[0]]) {
+		return k
+	}
+	return 0
 }
 
 // hackleOver reads "and a black hackle over it" at token i, and gives the tokens before the

@@ -324,6 +324,7 @@ var (
 	guestIs   = regexp.MustCompile(`\b(?:[Ww]hen ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:was our guest|was the guest|came to us|visited us)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) who (?:came|tied|showed|sat|took|dressed|gave|had)|[Ww]hat ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Col)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*) (?:taught|showed|told|gave|was doing|was tying|did)|^From (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*), who\b|\b(?:[Mm]y|[Oo]ur) (?:friend|member|guest|neighbour|cousin|brother|colleague) (\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)(?: has| had)? (?:sent|sends|gave|gives|brought|brings|wrote|writes)\b|[Oo]ur guest(?: in \p{Lu}\p{L}+| that night| that evening)? was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)|[Ii]t was ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s (?:turn|evening|night)|(?:[Ee]vening|[Nn]ight|[Tt]urn|[Bb]ench)(?: of [^.,]*?)? was ` + titledName + `['’]s)`)
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) ` + flyName)
 	showedIt  = regexp.MustCompile(`^[^.]*\b(?:[Ee]vening|[Nn]ight|[Mm]eeting|[Ss]eason|[Bb]ench|[Dd]ay|January|February|March|April|May|June|July|August|September|October|November|December|[Tt]ime|[Ww]eek|[Yy]ear) ` + titledName + ` (?:showed|tied|dressed|demonstrated|brought|gave|taught)\b`)
+	besideOf  = regexp.MustCompile(`\b(?:at|beside|over) ` + titledName + `['’]s? (?:elbow|shoulder|vice|side|bench|table)\b`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
@@ -340,6 +341,9 @@ func (r *reader) told(s string) {
 		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
 	}
 	if m := showedIt.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
+	if m := besideOf.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := nameOnIt.FindStringSubmatch(s); m != nil && !r.started {
@@ -383,6 +387,11 @@ func (r *reader) named(t *stretch) {
 			continue
 		}
 		if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
+			r.d.Title = text
+			i = to
+			continue
+		}
+		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && t.is(k-1, cArticle) > 0 && r.d.Title == "" { // "brought the Grandmother's Apron"
 			r.d.Title = text
 			i = to
 			continue
@@ -842,7 +851,7 @@ func (t *stretch) hasThing(p piece) bool {
 		if _, n := t.role(k); n > 0 && t.is(k-1, cArticle) > 0 { // "then came the wing"
 			continue
 		}
-		if t.is(k, cNoun) > 0 && t.is(k, cLabel) == 0 {
+		if t.is(k, cNoun) > 0 && t.is(k, cLabel) == 0 || p.label == role.Rib && t.is(k, cColour) > 0 { // a rib of "flat gold"
 			return true
 		}
 	}
@@ -1354,7 +1363,7 @@ func (t *stretch) bodyWithin(c clause) (int, string) {
 // nounElse tells whether a piece names a material other than by the part's own name.
 func (t *stretch) nounElse(p piece, own string) bool {
 	for k := p.from; k < p.to; k++ {
-		if t.is(k, cNoun) > 0 && t.low(k) != own {
+		if t.is(k, cNoun)+t.is(k, cName) > 0 && t.low(k) != own {
 			return true
 		}
 	}

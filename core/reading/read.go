@@ -338,7 +338,7 @@ func (r *reader) tableOrNote(n int, s string, marks *marks, start int) bool {
 		marks.set(start, len(s), asPlain, "")
 		return true
 	}
-	if r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
+	if r.headerRow(n, s, start, marks) || r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
 		return true
 	}
 	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
@@ -348,6 +348,28 @@ func (r *reader) tableOrNote(n int, s string, marks *marks, start int) bool {
 		return true
 	}
 	return false
+}
+
+// headerRow takes a row of a table whose first cell is the name of a header: "| Name | Quarry Mayfly | |".
+func (r *reader) headerRow(n int, s string, start int, marks *marks) bool {
+	if !strings.HasPrefix(s[start:], "|") {
+		return false
+	}
+	cells := strings.Split(s[start+1:], "|")
+	if len(cells) < 2 {
+		return false
+	}
+	toks := measure.Lex(cells[0])
+	h, k := headerAt(toks, 0)
+	value := strings.TrimSpace(cells[1])
+	if k == 0 || k < len(toks) || value == "" {
+		return false
+	}
+	at := start + 1 + len(cells[0]) + 1 + strings.Index(cells[1], value)
+	marks.set(start, at, asLabel, "read as: "+h)
+	r.header(n, h, value, start, at, marks, s[:at+len(value)])
+	marks.set(at+len(value), len(s), asPlain, "")
+	return true
 }
 
 // nameOpens takes a name with its hook behind it, and the name of an entry. It gives where the rest begins, and

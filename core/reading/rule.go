@@ -1149,6 +1149,9 @@ var jointRules = []rule{
 		}
 		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
 	}},
+	{pattern: "negation act stands_for 'one'|'any'", says: func(t *stretch, m match) (chunk, bool) { // doesn't give it one
+		return chunk{kind: kAbsent}, t.std.Name != "" && t.atEnd(m.to) && m.the("act").value == lexicon.ActBrings
+	}},
 	{pattern: "negation act stands_for? article part", says: func(t *stretch, m match) (chunk, bool) { // did not give it a wing
 		std, _ := role.Find(m.the("part").value)
 		v := m.the("act").value

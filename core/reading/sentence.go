@@ -318,6 +318,10 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 				return true
 			}
 		}
+		if first, rest, ok := strings.Cut(text, ". "); ok && nameLike(first) && tellsOn(rest) { // "The Vicar's Fancy. To be fished in the evening"
+			r.d.Notes = append(r.d.Notes, rest)
+			text = first
+		}
 		name, tier := cutTier(r.titleLine(figure.ReplaceAllString(text, "")))
 		if cut, rest, ok := strings.Cut(name, ", per "); ok {
 			name = cut
@@ -340,6 +344,20 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 	return false
 }
 
+// tellsOn tells a plain sentence behind a name: no figures, and capitals only where it begins and in the names of months.
+func tellsOn(rest string) bool {
+	words := strings.Fields(rest)
+	if len(words) < 4 || strings.ContainsAny(rest, "0123456789:;\"“") || strings.Contains(rest, " by ") || headNotes.MatchString(rest) {
+		return false
+	}
+	for _, w := range words[1:] {
+		if unicode.IsUpper([]rune(w)[0]) && !monthAlone.MatchString(strings.Trim(w, ".,")) {
+			return false
+		}
+	}
+	return true
+}
+
 // nameBelow takes a name that stands under a heading, which then is a note.
 func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
@@ -358,8 +376,10 @@ func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool 
 		return true
 	}
 	if m := quotedTied.FindStringSubmatch(text); m != nil && !r.started { // "Slate Quarry" by T. Berg, under the prize
-		r.d.Notes = append(r.d.Notes, r.d.Title)
-		r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[2])
+		if r.d.Title != "" {
+			r.d.Notes = append(r.d.Notes, r.d.Title)
+		}
+		r.d.Title, r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Tier, m[2]), cmp.Or(r.d.Date, m[3])
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
@@ -410,7 +430,7 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 		return true
 	}
 	if name := leadsUp(text); name != "" && !r.started && r.d.Title == "" {
-		r.d.Title = name
+		r.d.Title, r.letter = name, true
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asHeader, "")
