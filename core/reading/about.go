@@ -167,6 +167,11 @@ func (q *question) leftOut() []piece { // "No tail and no rib."
 		return nil
 	}
 	var none []piece
+	if k := q.c.where(kAbsent); k > 1 && q.c.chunks[k-1].kind == kAnd && q.c.has(kTurns, kThing) && q.c.where(kTurns, kThing) < k { // "The head was four turns of silk and no varnish"
+		told := slices.Clone(q.all)
+		told[q.at] = clause{kind: q.c.kind, chunks: q.c.chunks[:k-1], first: q.c.first, open: q.c.open}
+		none = q.r.pieces(q.t, told, q.at, q.before)
+	}
 	for _, x := range q.c.chunks {
 		if x.kind == kAbsent && x.word != "" {
 			none = append(none, piece{label: x.word, from: x.from, to: x.to, absent: true})
@@ -584,6 +589,9 @@ func (q *question) madeIntoPart() []piece {
 	t, c := q.t, q.c
 	if len(q.next.chunks) > 0 && !q.next.first && q.next.kind == saysWhy && !c.has(kPart) {
 		if label := t.toMake(q.next); label != "" { // "Fold what is left of the foam back to make a head"
+			if q.last == someWhere && t.windsIt(c) { // "twisted two strands of herl … and wound them forward to make the body"
+				return q.claimed(label)
+			}
 			return q.is(label)
 		}
 	}
@@ -775,7 +783,7 @@ func (q *question) unplaced() bool {
 // windsIt tells a clause that winds what was named before: "and turn it once and a half round".
 func (t *stretch) windsIt(c clause) bool {
 	for i, x := range c.chunks {
-		if x.kind == kAct && x.word == lexicon.ActWinds && (t.is(x.to-1, cStandsFor) > 0 || i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor) {
+		if x.kind == kAct && x.word == lexicon.ActWinds && (t.is(x.to-1, cStandsFor) > 0 || t.is(x.from+1, cStandsFor) > 0 && x.to > x.from+1 || i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor) {
 			return true
 		}
 	}

@@ -912,7 +912,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
-	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && p.name[0] == lexicon.CountFeather && m.low(x.from) == "the" && c.first && i == 0 { // "The feather should be small" says nothing of what it is from
+	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && (p.name[0] == lexicon.CountFeather && c.first && i == 0 || p.name[0] == lexicon.CountSlip) && m.low(x.from) == "the" { // "The feather should be small" says nothing of what it is from
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same

@@ -190,7 +190,7 @@ var (
 	honoured    = regexp.MustCompile(`^(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\b`)
 	whileTied   = regexp.MustCompile(`\b(?:while|as|when) ` + personName + ` (?:tied|dressed|showed|demonstrated|made|did it)\b`)
 	nameOwns    = regexp.MustCompile(`(?:^|[ (])(\p{Lu}[\p{L}.]*(?: \p{Lu}[\p{L}.]*)+)['’]s (?:talk|evening|demonstration|notes|lecture|class|bench|night|words|card|letter|tying|streamer|nymph|fly|dry fly|wet fly|pattern|dressing|version|own)\b`)
-	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? (?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: (?:for|to) (?:us|the club|the album|me|members)| here)? by ` + personName + `(?: and (?:his|her) \p{Ll}+)?(?: (?:at|on|for|in|to|during|before) .*)?$`)
+	asTiedBy    = regexp.MustCompile(`^(\p{Lu}[^.:;]{2,60}?)(?:,| [-–—]+|,? [-–—]+)? \(?(?:as )?(?:tied|dressed|shown|made|demonstrated|fished)(?: (?:for|to) (?:us|the club|the album|me|members)| here)? by ` + personName + `(?: and (?:his|her) \p{Ll}+)?(?: (?:at|on|for|in|to|during|before) .*?)?\)?$`)
 	clubFly     = regexp.MustCompile(`^((?:Our|The|This|My|Their) (?:[\p{L}'’]+ ){0,3}(?:fly|pattern|choice|dressing)) ?[-–—:] ?(\p{Lu}.+)$`)
 	nameFirst   = regexp.MustCompile(`^(\p{Lu}[^:.;]{2,40}): (\p{Ll}.*)$`)
 	tierDay     = regexp.MustCompile(`^(.+), (\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:January|February|March|April|May|June|July|August|September|October|November|December|Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sept?|Oct|Nov|Dec)\.?(?:,? \d{4})?)$`)

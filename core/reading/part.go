@@ -320,7 +320,7 @@ func lexAt(s string, from, to int) []measure.Token {
 			struck = end
 			continue
 		}
-		if t.Low == "." && t.Joined && i > 0 && abbreviations[toks[i-1].Low] { // "fl. pink"
+		if t.Low == "." && t.Joined && i > 0 && abbreviations[toks[i-1].Low] && !(material.IsColour(toks[i-1].Low) && (i+1 == len(toks) || toks[i+1].Kind == measure.Word && unicode.IsUpper([]rune(s[from+toks[i+1].Start:])[0]) && !dressing.IsUpper(s[from:to]))) { // "fl. pink", but not "of flat gold. The tail"
 			continue
 		}
 		if t.Low == "." && t.Joined && i > 1 && i+1 < len(toks) && shortUnits[toks[i-1].Low] && !(toks[i+1].Kind == measure.Word && unicode.IsUpper([]rune(s[from+toks[i+1].Start:])[0]) && !dressing.IsUpper(s[from:to])) && len(out) > 1 && out[len(out)-2].Kind == measure.Number {

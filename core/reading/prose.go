@@ -325,6 +325,7 @@ var (
 	flyWas    = regexp.MustCompile(`\bthe fly was (?:his|her|the|a) ` + flyName)
 	showedIt  = regexp.MustCompile(`^[^.]*\b(?:[Ee]vening|[Nn]ight|[Mm]eeting|[Ss]eason|[Bb]ench|[Dd]ay|January|February|March|April|May|June|July|August|September|October|November|December|[Tt]ime|[Ww]eek|[Yy]ear) ` + titledName + ` (?:showed|tied|dressed|demonstrated|brought|gave|taught)\b`)
 	besideOf  = regexp.MustCompile(`\b(?:at|beside|over) ` + titledName + `['’]s? (?:elbow|shoulder|vice|side|bench|table)\b`)
+	demoWas   = regexp.MustCompile(`\b(?:[Oo]ur|[Tt]he) (?:demonstrator|tier|tyer|speaker|visitor|(?:man|woman|lady|member|person) who (?:tied|made|dressed|showed) it)(?: [\p{Ll} ]+)? (?:was|is) ` + titledName)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
@@ -344,6 +345,9 @@ func (r *reader) told(s string) {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := besideOf.FindStringSubmatch(s); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
+	if m := demoWas.FindStringSubmatch(s); m != nil && !r.started {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := nameOnIt.FindStringSubmatch(s); m != nil && !r.started {

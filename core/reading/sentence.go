@@ -881,6 +881,9 @@ func cutTier(text string) (name, tier string) {
 			continue
 		}
 		name := strings.TrimRight(text[:i], " ")
+		if open := strings.LastIndex(name, "("); open > 0 && strings.EqualFold(strings.TrimSpace(name[open+1:]), "as") { // "The Ferry Girl (as dressed by Old Tom at the inn)"
+			name = name[:open] + "("
+		}
 		if cut := strings.TrimRight(name, " -–—(,"); cut != name { // not "as tied by", which is part of the name
 			return cut, strings.Trim(text[i+len(by):], " ).")
 		}
