@@ -38,6 +38,8 @@ func answers() []func(*question) []piece {
 		(*question).withThread,
 		(*question).heldByRib,
 		(*question).ribOver,
+		(*question).withPart,
+		(*question).asFirst,
 		(*question).byItsVerb,
 		(*question).wished,
 		(*question).inDependence,
@@ -308,6 +310,43 @@ func (q *question) ribOver() []piece { // "a cock hackle wound along it and silv
 	return nil
 }
 
+// withPart answers for a part that is told with another: "The body is grey muskrat with a rib of fine silver wire".
+func (q *question) withPart() []piece {
+	t, c := q.t, q.c
+	for k := 2; k+1 < len(c.chunks); k++ {
+		x := c.chunks[k]
+		if x.kind != kPreposition || x.word != "with" || t.is(x.to, cArticle) == 0 || !c.has(kThing) || c.where(kThing) > k {
+			continue
+		}
+		at := t.pastArticle(x.to)
+		for at < c.to() && t.is(at, cQuality)+t.is(at, cGrade)+t.is(at, cColour) > 0 && t.is(at, cLabel) == 0 {
+			at++
+		}
+		label, n := t.role(at)
+		if n == 0 || t.low(at+n) != "of" || q.told(label) || label == role.Hook || everyday[label] {
+			continue
+		}
+		told := slices.Clone(q.all)
+		told[q.at] = clause{kind: c.kind, chunks: c.chunks[:k], first: c.first, open: c.open}
+		return append(q.r.pieces(t, told, q.at, q.before), piece{label: label, from: x.to, to: c.to()})
+	}
+	return nil
+}
+
+func (q *question) asFirst() []piece { // "As a throat I put on blue guinea fowl"
+	t, c := q.t, q.c
+	if !c.first || t.low(c.from()) != "as" {
+		return nil
+	}
+	k := t.pastArticle(c.from() + 1)
+	label, n := t.role(k)
+	if n == 0 || t.is(k+n, cPerson) == 0 {
+		return nil
+	}
+	q.whole.from = k + n
+	return q.is(label)
+}
+
 // holds tells whether a clause says up to a chunk that something is held.
 func (t *stretch) holds(c clause, to int) bool {
 	for _, x := range c.chunks[:to] {
@@ -361,6 +400,9 @@ func (q *question) inDependence() []piece {
 	}
 	if label := t.legsSaid(c); q.last == someWhere && c.kind == saysWhy && label != "" { // "…, so that each leg is half a shank long"
 		return q.claimed(label)
+	}
+	if last := c.chunks[len(c.chunks)-1]; c.kind == saysCase && last.kind == kPart && q.next.tellsOf() && len(c.chunks) <= 4 { // "and after it the tail, a topping"
+		return q.is(last.word)
 	}
 	label := q.last
 	if c.kind == saysAside && c.first && c.byOthers() && !q.told(role.Hackle) && t.byMaterial(c.chunks, q.last) == role.Hackle { // "Her father used a red cock hackle, but she prefers partridge"
@@ -886,6 +928,9 @@ func (q *question) byDeed() string {
 
 // ofFibres is byDeed for hair, fibres and feathers.
 func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, tail, wing, over, under bool) string {
+	if (kind == material.Feather || kind == material.Fibre) && q.c.has(kTurns) && !q.told(role.Hackle) && p.unit != lexicon.CountFibre && len(q.before) > 1 { // "Put on two turns of starling"
+		return role.Hackle
+	}
 	whole := (kind == material.Feather || kind == material.Fibre || kind == material.Plume) && p.one && q.t.wholeThing(p) // but "caught in a partridge feather by its stem"
 	switch {
 	case kind == material.Feather && (wound || q.deed() == lexicon.ActBrings) && q.c.has(kTurns) && !q.told(role.Hackle) && q.hasBody():

@@ -1624,6 +1624,9 @@ func (m *maker) holdsDown(c clause, i int) bool {
 		if m.std.Form == role.FormRib && x.v.Low >= 3 && i > 0 && m.low(x.from-1) == "in" { // "put on copper wire in five turns"
 			return false
 		}
+		if j := i + 2; m.std.Form == role.FormCollar && j < len(c.chunks) && m.low(x.to) == "of" && c.chunks[j].kind == kThing && c.chunks[j].thing.noun && !c.chunks[j].thing.definite && c.chunks[j].thing.lastNoun != material.Thread { // "put on two turns of starling"
+			return false
+		}
 		return i == 0 || c.chunks[i-1].kind == kPreposition || c.chunks[i-1].kind == kAct
 	}
 	j := x.to

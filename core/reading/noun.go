@@ -426,6 +426,9 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if p.noun && t.is(k, cPreposition) > 0 && (t.low(k+1) == "it" || t.low(k+1) == "them" || t.is(k+1, cArticle) > 0) && t.is(k, cName) < 2 { // "lead foil round it"
 		return 0
 	}
+	if _, n := t.role(k); n == 1 && len(p.name) == 0 && t.low(k-1) == "the" && t.low(k-2) == "of" && t.counts(k+1) == lexicon.CountFeather && t.atEnd(k+2) { // "three whisks of the wing feather"
+		return 0
+	}
 	if p.noun && t.low(k) == "back" && (t.is(k+1, cPreposition) > 0 && t.low(k+1) != "of" || particles[t.low(k+1)] || t.low(k+1) == "up" || p.definite && p.lastNoun == material.Thread) { // "a thin gold wire back through the hackle"
 		return 0
 	}

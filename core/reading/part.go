@@ -488,12 +488,21 @@ func (r *reader) overAll(s string, toks []measure.Token, i int) int {
 // hackleOver reads "and a black hackle over it" at token i, and gives the tokens before the
 // hackle's words.
 func hackleOver(toks []measure.Token, i int) int {
-	if toks[i].Low != "and" || i+2 >= len(toks) || toks[i+1].Low != "a" && toks[i+1].Low != "an" {
+	k := i + 1
+	switch {
+	case toks[i].Low == "and":
+	case toks[i-1].Low == ";" || toks[i-1].Low == ",": // "; a black hackle from the tail upward"
+		k = i
+	default:
 		return 0
 	}
-	for k := i + 2; k+1 < min(i+7, len(toks)) && toks[k].Kind == measure.Word; k++ {
-		if toks[k].Low == role.Hackle && toks[k+1].Low == "over" {
-			return 2
+	if k+1 >= len(toks) || toks[k].Low != "a" && toks[k].Low != "an" {
+		return 0
+	}
+	start := k + 1
+	for k = start; k+1 < min(start+5, len(toks)) && toks[k].Kind == measure.Word; k++ {
+		if next := toks[k+1].Low; toks[k].Low == role.Hackle && (next == "over" || start == i+1 && alongHackle[next]) {
+			return start - i
 		}
 	}
 	return 0

@@ -221,6 +221,8 @@ type reader struct {
 	dashes     bool      // a dash stood between a label and its text
 	// sentenceLabels counts the sentences of the line that begin with a label in a capital
 	sentenceLabels int
+	// theLabels counts those that begin with "The", a part and no verb: "The body of green wool."
+	theLabels int
 	labelsHere     int  // labels found so far in the line
 	cells          bool // a line was a row of cells, each with its label
 	noted          int  // the last line of which something became a note of the dressing
@@ -875,11 +877,18 @@ func (r *reader) segments(s string, start int) []segment {
 		toks[i].End += start
 	}
 	var out []segment
-	r.sentenceLabels = 0
+	r.sentenceLabels, r.theLabels = 0, 0
 	for i := range toks {
 		if i > 0 && toks[i-1].Low == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
 			if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Kind == measure.Word {
 				r.sentenceLabels++
+			}
+		}
+	}
+	for i := range toks {
+		if toks[i].Low == "the" && (i == 0 || toks[i-1].Low == "." || toks[i-1].Low == ";") {
+			if _, n := r.words.roles.Match(toks, i+1); n > 0 && r.leadsOf(toks, i+1+n) {
+				r.theLabels++
 			}
 		}
 	}
@@ -941,6 +950,15 @@ func (r *reader) segments(s string, start int) []segment {
 		i = next - 1
 	}
 	return out
+}
+
+// leadsOf tells a word that leads from the name of a part to what it is of: "of", "from", "a", "three".
+func (r *reader) leadsOf(toks []measure.Token, k int) bool {
+	if k >= len(toks) {
+		return false
+	}
+	_, n := measure.ScanNumber(toks, k)
+	return n > 0 || ofWords[toks[k].Low]
 }
 
 // dashed tells a whole recipe on one line, its parts set off by dashes.

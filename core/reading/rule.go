@@ -1006,6 +1006,9 @@ var relationRules = []rule{
 	{pattern: "article part butt_end", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kContinues, word: m.the("part").value}, m.the("part").value != t.label
 	}},
+	{pattern: "article part 'feather'|'feathers'", says: func(t *stretch, m match) (chunk, bool) { // three whisks of the wing feather
+		return chunk{kind: kSame, word: m.the("part").value}, m.the("part").value != t.label && t.low(m.from-1) == "of" && t.atEnd(m.to)
+	}},
 	{pattern: "same_as part", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kSame, word: m.the("part").value}, true
 	}},

@@ -122,6 +122,7 @@ func (r *reader) leadNamed(s string, toks []measure.Token, i int, before []segme
 			return segment{}, 0, false
 		}
 	case toks[i].Low == "for":
+	case r.theLabels >= 3 && n == 1 && r.leadsOf(toks, k): // "The body of green wool." among others
 	case toks[k].Low != "is" && toks[k].Low != "are" && toks[k].Low != ",":
 		return segment{}, 0, false
 	}

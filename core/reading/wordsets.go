@@ -50,6 +50,8 @@ var (
 	ribbers      = lexicon.Set("rib word")
 	puts         = lexicon.Set("puts")
 	particles    = lexicon.Set("particle")
+	ofWords      = lexicon.Set("of a part told")
+	alongHackle  = lexicon.Set("hackle along")
 	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
