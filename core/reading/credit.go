@@ -231,7 +231,7 @@ var (
 	asFished    = regexp.MustCompile(`^(.+?)\s+[-–—]\s+((?:as|the way|how|in the way) \p{Ll}.*)$`)
 	iTie        = regexp.MustCompile(`^How I (?:do|tie|make|dress) (?:the |a |my )?(\p{Lu}.*?),? by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*)\.?$`)
 	sizesAtEnd  = regexp.MustCompile(`[.,;]?\s+(#\d+(?:/0)?(?:\s*(?:or|to|and|-|–|,|&)\s*#?\d+(?:/0)?)*)\.?$`)
-	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№)\.? ?\d+[a-z]?[.,:]?\s+(?:[-–—]\s+)?`)
+	numbered    = regexp.MustCompile(`^(?:No|Nr|Nº|№|(?i:leaf|card|sheet|entry|slip|folio))\.? ?\d+[a-z]?(?:[.,:]|\b)?\s+(?:[-–—]\s+)?`)
 	sentLine    = regexp.MustCompile(`(?i)^(?:subject|re|fwd?|betr)\s*:\s*`)
 	inBracket   = regexp.MustCompile(`^\(([^()]*)\)\s*`)
 	cellBreak   = regexp.MustCompile(`\s+\|\s+|\t+|\s{2,}`)

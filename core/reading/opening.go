@@ -13,6 +13,8 @@ var (
 	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
 	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened) (?:the |a |my )?` + flyName)
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
+	bracketed = regexp.MustCompile(` ?\([^()]*\)`)
+	signedEnd = regexp.MustCompile(`(?:\b[Yy]ours(?: \p{Ll}+){1,2}|\b[Rr]egards|\b[Ww]ishes|\b[Ss]incerely|[.!?] [—–])[,]? ?` + titledName + `[.”"]*$`)
 	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
 )
 
@@ -65,6 +67,7 @@ func (r *reader) headOfMail(lines []string) int {
 // leadsUp gives the name of the fly out of a sentence that leads up to it: "Here's my dressing of the Copper Kettle,
 // as promised:", `My fly "Dusk" for the sea trout:`.
 func leadsUp(text string) string {
+	text = bracketed.ReplaceAllString(text, "")
 	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.HasSuffix(text, ":") && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}

@@ -115,6 +115,9 @@ func (r *reader) tell(n int, t *stretch, list []chunk, marks *marks) bool {
 	r.named(t)
 	r.calledSo(t)
 	r.doerOf(t, list)
+	if m := signedEnd.FindStringSubmatch(strings.TrimSpace(t.s)); m != nil { // "I remain, Sir, yours faithfully, Edward Voss."
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
 	for i, x := range list {
 		if x.kind == kOthers && r.isTier(t.text(x.from, x.to)) {
 			list[i].kind = kPerson

@@ -222,12 +222,12 @@ type reader struct {
 	// sentenceLabels counts the sentences of the line that begin with a label in a capital
 	sentenceLabels int
 	// theLabels counts those that begin with "The", a part and no verb: "The body of green wool."
-	theLabels int
-	labelsHere     int  // labels found so far in the line
-	cells          bool // a line was a row of cells, each with its label
-	noted          int  // the last line of which something became a note of the dressing
-	numbered       int  // where the text begins behind the number of a row, 0 where the line has none
-	sawBody        bool // a blank line followed the headers
+	theLabels  int
+	labelsHere int  // labels found so far in the line
+	cells      bool // a line was a row of cells, each with its label
+	noted      int  // the last line of which something became a note of the dressing
+	numbered   int  // where the text begins behind the number of a row, 0 where the line has none
+	sawBody    bool // a blank line followed the headers
 	// standsAlone is set where the line after this one is blank
 	standsAlone bool
 }

@@ -329,8 +329,8 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 			r.d.Notes = append(r.d.Notes, "per "+strings.Trim(rest, " "))
 		}
 		r.d.Title, r.headed = strings.TrimRight(strings.Trim(name, "=_*~. "), " -–—"), true
-		r.odd = !nameLike(name) // a heading, a date, a hook
-		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && len(m[0]) == len(r.d.Title) {
+		r.odd = !nameLike(name)                                                                                                                                                            // a heading, a date, a hook
+		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && strings.HasPrefix(r.d.Title, m[0]) && strings.TrimSpace(bracketed.ReplaceAllString(r.d.Title[len(m[0]):], "")) == "" { // "Regnbyge" (Rain shower)
 			r.d.Title = m[1]
 		}
 		if m := tierDay.FindStringSubmatch(tier); m != nil { // "tied by Jory Pascoe, 21 May"
