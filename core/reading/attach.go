@@ -483,6 +483,7 @@ func (m *maker) reachIn(c clause) bool {
 	}
 	for _, x := range c.chunks[min(i+1, len(c.chunks)):] {
 		switch {
+		case m.std.Spans, x.kind == kPart && x.word == role.Hook, x.kind == kLength && x.l.Of == measure.HookU && c.chunks[i].word == lexicon.ActCovers: // a body that hides the hook
 		case x.kind == kLength && m.part.Length.IsZero():
 			m.keepLength(x)
 			m.note(c.from(), x.from, "kept as a remark")
@@ -658,7 +659,9 @@ func (m *maker) deed(c clause, i int, l *lead) {
 	x := c.chunks[i]
 	m.act = x.word
 	if m.retracts(x) {
-		m.said = nil
+		if slices.ContainsFunc(m.all, func(d clause) bool { return d.from() >= x.to && d.has(kThing) || d.from() == c.from() && c.has(kThing) }) { // and something else put on
+			m.said = nil
+		}
 		m.note(x.from, x.to, "taken back")
 		return
 	}
@@ -941,7 +944,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !(c.kind == saysElse && m.nounSaid() && p.amount != "" && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !((c.kind == saysElse || joint == "or" && p.one) && m.nounSaid() && (p.amount != "" && p.count == nil || p.one)) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {

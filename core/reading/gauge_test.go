@@ -377,7 +377,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"sixteenth":     {214, 0},
 	"seventeenth":   {179, 2},
 	"eighteenth":    {217, 2},
-	"nineteenth":    {147, 5},
+	"nineteenth":    {148, 4},
 	"twentieth":     {202, 1},
 	"twentyfirst":   {193, 1},
 	"twentysecond":  {178, 3},
@@ -387,6 +387,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentysixth":   {226, 0},
 	"twentyseventh": {205, 0},
 	"twentyeighth":  {185, 1},
+	"twentyninth":   {197, 0},
 	"held":          {209, 1},
 }
 
@@ -398,7 +399,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "twentyninth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -10,7 +10,7 @@ import (
 var (
 	mailHead  = regexp.MustCompile(`^(?i:(from|to|cc|sent|date|subject)) ?: ?(.*)$`)
 	mailName  = regexp.MustCompile(`^["“]?([^<>"”@]*\p{L}\.?)["”]?(?: *<[^>]*>)?$`)
-	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
+	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|spec|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
 	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened) (?:the |a |my )?` + flyName)
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)

@@ -1543,7 +1543,7 @@ func (r *reader) labelsBefore(lines []string, mark string) int {
 	for _, l := range lines {
 		toks := measure.Lex(l[:min(len(l), 600)])
 		for i := range toks {
-			if i > 0 && (toks[i-1].Low != "." && !(mark == "," && toks[i-1].Low == ";") || mark == ".") {
+			if i > 0 && !(i == 1 && toks[0].Kind == measure.Mark && toks[0].Low != "." && !toks[1].Joined) && (toks[i-1].Low != "." && !(mark == "," && toks[i-1].Low == ";") || mark == ".") {
 				continue
 			}
 			if _, k := r.words.roles.Match(toks, i); k > 0 && i+k < len(toks) && toks[i+k].Low == mark && (mark != "." || i+k+1 < len(toks) && toks[i+k+1].Kind != measure.Mark) {

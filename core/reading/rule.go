@@ -1142,6 +1142,15 @@ var jointRules = []rule{
 	{pattern: "'in'|'on'|'from'|'of'? article? which_account* account", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAccount}, t.atEnd(m.to) && (m.to > m.from+1 || t.atStart(m.from))
 	}},
+	{pattern: "act stands_for 'no' part|label", says: func(t *stretch, m match) (chunk, bool) { // he gave it no rib
+		label, n := t.role(m.from + 3)
+		if std, _ := role.Find(label); t.label != "" && std.Name == t.std.Name {
+			label = ""
+		} else if t.label != "" {
+			n = 0
+		}
+		return chunk{kind: kAbsent, word: label}, n > 0 && m.the("act").value == lexicon.ActBrings && t.atEnd(m.to)
+	}},
 	{pattern: "act stands_for 'none'", says: func(t *stretch, m match) (chunk, bool) { // he gave it none
 		return chunk{kind: kAbsent}, t.std.Name != "" && t.atEnd(m.to) && m.the("act").value == lexicon.ActBrings
 	}},
@@ -1390,7 +1399,7 @@ func (t *stretch) personAt(i int) int {
 	if t.is(k, cDegree)+t.is(k, cThen) > 0 && (t.is(k+1, cAct) > 0 || t.is(k+1, cAuxiliary) > 0) {
 		return k - i
 	}
-	if t.is(k, cAct)+t.is(k, cAuxiliary)+t.is(k, cSays)+t.is(k, cNobodyTies) > 0 || strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cNoun) == 0 && t.atStart(i) {
+	if t.is(k, cAct)+t.is(k, cAuxiliary)+t.is(k, cSays)+t.is(k, cNobodyTies)+t.is(k, cNegation) > 0 || strings.HasSuffix(t.low(k-1), "'s") && t.is(k, cNoun) == 0 && t.atStart(i) {
 		return k - i
 	}
 	return 0

@@ -52,6 +52,7 @@ var (
 	particles    = lexicon.Set("particle")
 	ofWords      = lexicon.Set("of a part told")
 	alongHackle  = lexicon.Set("hackle along")
+	buildWords   = lexicon.Set("builds")
 	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
