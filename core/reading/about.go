@@ -848,9 +848,11 @@ func (q *question) stands() (over, under bool) {
 
 // deed gives what a clause does first; to dub is to wind.
 func (q *question) deed() string {
-	for _, x := range q.c.chunks {
+	for i, x := range q.c.chunks {
 		switch {
 		case (x.kind == kPrepared || x.kind == kThing || x.kind == kAct) && strings.HasPrefix(q.t.low(x.from), "dub"):
+			return lexicon.ActWinds
+		case (x.kind == kPrepared || x.kind == kThing) && i > 0 && q.c.chunks[i-1].kind == kPerson && q.t.act(x.from) == lexicon.ActWinds: // "Then she spun black deer hair"
 			return lexicon.ActWinds
 		case x.kind == kAct, x.kind == kStart:
 			return x.word

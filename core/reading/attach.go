@@ -391,7 +391,7 @@ func (m *maker) ofOther(c clause) bool {
 		}
 	}
 	m.told = ""
-	if k == len(c.chunks) || !m.nounSaid() || !c.has(kAct) && !(k == len(c.chunks)-1 && k > 0 && (c.chunks[k-1].kind == kThen || c.chunks[k-1].kind == kElse)) {
+	if k == len(c.chunks) || !m.nounSaid() && m.d.Find(role.Underbody) < 0 || !c.has(kAct) && !(k == len(c.chunks)-1 && k > 0 && (c.chunks[k-1].kind == kThen || c.chunks[k-1].kind == kElse)) {
 		return false
 	}
 	q := m.other(c.chunks[k])
@@ -403,6 +403,9 @@ func (m *maker) ofOther(c clause) bool {
 		}
 	}
 	if q == nil {
+		return false
+	}
+	if std, _ := q.Standard(); !m.nounSaid() && std.Name != role.Underbody { // "the floss was put on from the bend to the eye and back"
 		return false
 	}
 	for _, x := range c.chunks {
@@ -442,6 +445,20 @@ func (m *maker) untilPlace(c clause) bool {
 	return (m.low(c.from()) == "until" || m.low(c.from()) == "till") && c.has(kPlace, kEnd, kLength) && !c.has(kAuxiliary, kAct, kThing, kPart)
 }
 
+// landmarkReached takes a landmark of the hook for how far the part reaches, and tells whether it is one.
+func (m *maker) landmarkReached(x chunk) bool {
+	l := x.l
+	switch {
+	case l.Of == measure.Shank && l.Low == 1:
+		l.Of = measure.Bend
+	case l.Of != measure.Point && l.Of != measure.Barb && l.Of != measure.Bend:
+		return false
+	}
+	l.Reach = true
+	m.keepLength(chunk{from: x.from, to: x.to, l: l})
+	return true
+}
+
 // ofItself tells words that name only the part and a verb of being: "they are", "the fibres just".
 func ofItself(list []chunk) bool {
 	for _, x := range list {
@@ -461,6 +478,10 @@ func ofItself(list []chunk) bool {
 // reachIn takes from a reason how far something reaches: "so that they just cover the body".
 func (m *maker) reachIn(c clause) bool {
 	i := c.where(kAct)
+	if x := c.chunks[len(c.chunks)-1]; len(c.chunks) == 2 && c.chunks[0].kind == kPurpose && !m.std.Spans && m.part.Length.IsZero() && m.act == "" && (m.stretch.act(c.chunks[0].to-1) == lexicon.ActCovers || m.stretch.act(c.chunks[0].to-1) == lexicon.ActReaches) && x.kind == kPlace && m.landmarkReached(x) { // "its fibres to cover the bend"
+		m.note(c.from(), x.from, "kept as a remark")
+		return true
+	}
 	if c.kind == saysWhy && m.std.Spans && m.part.From.IsZero() && m.part.To.IsZero() && c.unread() == 0 {
 		if k := c.where(kStretch); k >= 0 { // "to fill the shank from the bend to one eye behind the eye"
 			m.note(c.from(), c.chunks[k].from, "kept as a remark")
@@ -486,6 +507,9 @@ func (m *maker) reachIn(c clause) bool {
 		case m.std.Spans, x.kind == kPart && x.word == role.Hook, x.kind == kLength && x.l.Of == measure.HookU && c.chunks[i].word == lexicon.ActCovers: // a body that hides the hook
 		case x.kind == kLength && m.part.Length.IsZero():
 			m.keepLength(x)
+			m.note(c.from(), x.from, "kept as a remark")
+			return true
+		case x.kind == kPlace && c.chunks[i].word == lexicon.ActCovers && m.part.Length.IsZero() && m.landmarkReached(x):
 			m.note(c.from(), x.from, "kept as a remark")
 			return true
 		case x.kind == kPart && c.chunks[i].word == lexicon.ActCovers && m.part.Length.IsZero() && !threadPlace(measure.Length{Of: measure.Unit(x.word)}):

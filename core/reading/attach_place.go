@@ -26,6 +26,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to+1, asSize, "how wide or thick the material is, not how long")
 		return
 	}
+	if mm && m.std.Form == role.FormCase && m.nounSaid() && m.atEnd(x.to) && m.toks[x.from].Kind == measure.Number { // "flashback, pearl 3mm": as it is sold
+		m.grades = append(m.grades, m.text(x.from, x.to))
+		m.take(x.from, x.to, asSize, "how wide or thick the material is, not how long")
+		return
+	}
 	if mm && m.low(x.to-1) == "across" && m.std.Form != role.FormBead {
 		if p.DiameterMM == 0 {
 			p.DiameterMM = l.Mid()
@@ -440,6 +445,8 @@ func (m *maker) place(c clause, i int, prep string) {
 func (m *maker) atPlace(c clause, i int, prep string) {
 	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
+	case string(x.l.Of) == m.std.Name: // "superglue at the head"
+		m.onlyWhere(x)
 	case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff) && m.std.Form == role.FormWing && m.ofTips(c, i) && !x.l.IsPart() && p.Length.IsZero() && x.l.Low == 1: // "with the tip at the bend"
 		l := x.l
 		if l.Of == measure.Shank {

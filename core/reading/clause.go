@@ -460,6 +460,20 @@ func (t *stretch) follows(c clause, i int) bool {
 	return i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAuxiliary || c.chunks[i+1].kind == kAct && !c.has(kTurns, kLength, kPlace, kEnd)) && !c.has(kPrepared)
 }
 
+// ofElse tells what something is that is no part of the fly: "and the floor was black".
+func (t *stretch) ofElse(c clause) bool {
+	for i, x := range c.chunks {
+		switch x.kind {
+		case kAnd, kPlain:
+			continue
+		case kElsewhat:
+			return t.low(x.from-1) == "the" && x.to == x.from+1 && len(t.senses[x.from]) == 1 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary && !c.has(kPlace, kTurns, kAct) && !t.hasNoun(c)
+		}
+		break
+	}
+	return false
+}
+
 // ofItsStage tells a sentence about one stage or layer of the work, "the first stage ends at half the shank", and not
 // of the whole.
 func (t *stretch) ofItsStage(c clause) bool {
@@ -498,6 +512,9 @@ func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, b
 // kindByAll goes by all the words of a clause, where its first do not tell what it is for.
 func (t *stretch) kindByAll(c clause, n int) clauseKind {
 	if k := c.where(kAbsent); k >= 0 && k+1 < len(c.chunks) && c.chunks[k+1].kind == kElsewhat && c.chunks[k].word == "" && c.byOthers() { // "Petra has no opinion of dubbing"
+		return saysAside
+	}
+	if n > 0 && t.ofElse(c) {
 		return saysAside
 	}
 	if n > 0 && c.first && t.ofItsStage(c) {

@@ -370,7 +370,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"ninth":         {192, 1},
 	"tenth":         {182, 0},
 	"eleventh":      {210, 7},
-	"twelfth":       {201, 2},
+	"twelfth":       {201, 1},
 	"thirteenth":    {213, 1},
 	"fourteenth":    {206, 3},
 	"fifteenth":     {178, 2},
@@ -388,6 +388,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"twentyseventh": {205, 0},
 	"twentyeighth":  {185, 1},
 	"twentyninth":   {197, 0},
+	"thirtieth":     {190, 5},
 	"held":          {209, 1},
 }
 
@@ -399,7 +400,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "twentyninth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "twentyninth", "thirtieth", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

@@ -883,7 +883,8 @@ func (t *stretch) strangeNoun(p *phrase, k int, first bool) int {
 		return 0
 	}
 	n := 0
-	for t.word(k+n) && len(t.senses[k+n]) == 0 && t.toks[k+n].Value == 0 && !strings.ContainsAny(t.low(k+n), "0123456789/") && (n == 0 || t.hyphened(k+n-1)) {
+	two := len(p.colour) > 0 && t.atEnd(k+2) // "black booby cord"
+	for t.word(k+n) && len(t.senses[k+n]) == 0 && t.toks[k+n].Value == 0 && !strings.ContainsAny(t.low(k+n), "0123456789/") && (n == 0 || t.hyphened(k+n-1) || two && n == 1) {
 		n++
 	}
 	if n == 0 || t.hyphened(k+n-1) || len(t.low(k+n-1)) < 3 {

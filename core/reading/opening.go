@@ -15,6 +15,8 @@ var (
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)
 	signedEnd = regexp.MustCompile(`(?:\b[Yy]ours(?: \p{Ll}+){1,2}|\b[Rr]egards|\b[Ww]ishes|\b[Ss]incerely|[.!?] [—–])[,]? ?` + titledName + `[.”"]*$`)
+	flyQuoted = regexp.MustCompile(`\b(?i:fly|pattern|nymph|dressing|lure|spider|streamer),? ["“]`)
+	ownOf     = regexp.MustCompile(`^(\p{Lu}[^,.:;]{2,40}), (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)['’]s own (?:pattern|fly|dressing|invention|nymph|design|version)\b(.*)$`)
 	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
 )
 
@@ -68,7 +70,7 @@ func (r *reader) headOfMail(lines []string) int {
 // as promised:", `My fly "Dusk" for the sea trout:`.
 func leadsUp(text string) string {
 	text = bracketed.ReplaceAllString(text, "")
-	if m := inQuotes.FindStringSubmatch(text); m != nil && strings.HasSuffix(text, ":") && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
+	if m := inQuotes.FindStringSubmatch(text); m != nil && (strings.HasSuffix(text, ":") || flyQuoted.MatchString(text)) && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}
 	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised} {

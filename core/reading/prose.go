@@ -398,6 +398,11 @@ func (r *reader) named(t *stretch) {
 			i = to
 			continue
 		}
+		if k := from + 1; n > 2 && strings.HasSuffix(t.low(k), "'s") && r.d.Title == "" && t.is(from-1, cAuxiliary) > 0 { // "The last fly was Egil Strand's Dry Dock"
+			r.d.Tier, r.d.Title = cmp.Or(r.d.Tier, strings.TrimSuffix(strings.TrimSuffix(t.text(from, k+1), "'s"), "’s")), t.text(k+1, to)
+			i = to
+			continue
+		}
 		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && t.is(k-1, cArticle) > 0 && r.d.Title == "" { // "brought the Grandmother's Apron"
 			r.d.Title = text
 			i = to
@@ -1171,7 +1176,7 @@ func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end i
 		case t.is(k, cAct) > 0 && k == c.from() && t.is(k+n, cArticle) > 0: // "varnish the head"
 			continue
 		case std.Name == role.Eyes:
-			if !counted && !(c.first && (i == 0 || i == 1 && (c.chunks[0].kind == kPrepared || c.chunks[0].kind == kPlain && i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary))) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
+			if !counted && !(c.first && (i == 0 || i == 1 && (c.chunks[0].kind == kPrepared || c.chunks[0].kind == kPlain && (i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary || i+1 == len(c.chunks) && len(next.chunks) > 0 && t.low(next.from()) == "which")))) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
 				continue
 			}
 		case label == role.Head && t.builtBefore(c, i): // "He built up the head with three layers of resin"

@@ -578,7 +578,7 @@ func (t *stretch) lengthAt(i int) (measure.Length, int) {
 		}
 	}
 	l, n := measure.ScanLength(t.toks, i, t.words.partName)
-	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && t.beadNext(i+1) {
+	if n == 0 && t.std.Form == role.FormBead && t.toks[i].Kind == measure.Number && (t.beadNext(i+1) || i == 0 && strings.Contains(t.low(i), ".")) {
 		l, n = bareBead(t.toks[i])
 	}
 	if n == 0 {
@@ -1041,7 +1041,8 @@ var relationRules = []rule{
 		return chunk{kind: kContinues, word: "same"}, t.std.Form != role.FormTail
 	}},
 	{pattern: "article? 'same'|'ditto'", says: func(t *stretch, m match) (chunk, bool) {
-		return chunk{kind: kSame}, t.atEnd(m.to)
+		k := t.beforeArticle(m.to - 1)
+		return chunk{kind: kSame}, t.atEnd(m.to) && t.low(k) != "much" && t.act(k) != lexicon.ActDoes // but "it looked much the same"
 	}},
 	{pattern: "number 'of' article? 'same'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kSame}, t.atEnd(m.to)
@@ -1069,6 +1070,11 @@ var jointRules = []rule{
 		end := m.to + n
 		if n == 0 || t.label != "" || !t.atStart(m.from) && t.is(m.from-1, cAnd)+t.is(m.from-1, cOr) == 0 {
 			return chunk{}, false
+		}
+		if aux := t.is(end, cAuxiliary); aux > 0 { // "no rib is used"
+			if n := max(t.is(end+aux, cAct), t.is(end+aux, cWanted)); n > 0 && t.atEnd(end+aux+n) {
+				end += aux + n
+			}
 		}
 		return chunk{kind: kAbsent, word: label, to: end}, end == len(t.toks) || t.mark(end) || t.is(end, cAnd)+t.is(end, cOr) > 0
 	}},
@@ -1121,7 +1127,10 @@ var jointRules = []rule{
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
 		return chunk{kind: kRemark}, t.std.Form == role.FormWing || t.std.Form == role.FormCheek || t.std.Form == role.FormLegs
 	}},
-	{pattern: "'length' 'like'|'as' article? 'hook'|'shank'", says: func(t *stretch, m match) (chunk, bool) { // length like the hook
+	{pattern: "'long' 'like' article? part", says: func(t *stretch, m match) (chunk, bool) { // long like the body
+		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, !t.spans() && t.atStart(m.from) && t.atEnd(m.to)
+	}},
+	{pattern: "'length'|'long' 'like'|'as' article? 'hook'|'shank'", says: func(t *stretch, m match) (chunk, bool) { // length like the hook
 		of := measure.Unit("hook")
 		if strings.HasSuffix(t.low(m.to-1), "shank") {
 			of = measure.Shank

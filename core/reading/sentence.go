@@ -234,6 +234,12 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 			marks.set(start, len(s), asHeader, "")
 			return true
 		}
+		if m := ownOf.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "North Window Nymph, Hilde Moen's own pattern, tied for the juniors"
+			r.d.Title, r.d.Originator = m[1], cmp.Or(r.d.Originator, m[2])
+			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
 		if m := writtenFrom.FindStringSubmatch(text); m != nil { // "Peat Cutter (a wet fly), written down from what Angus Rennie told us"
 			r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[3])
 			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))
