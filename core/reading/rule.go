@@ -1124,6 +1124,16 @@ var jointRules = []rule{
 	{pattern: "'measured'|'matched' 'against' article part", says: func(t *stretch, m match) (chunk, bool) { // measured against the body
 		return chunk{kind: kLength, l: measure.Length{Low: 1, High: 1, Of: measure.Unit(m.the("part").value), Text: t.text(m.from, m.to)}}, t.std.Form == role.FormTail
 	}},
+	{pattern: "'against' article", says: func(t *stretch, m match) (chunk, bool) { // against the grain of the herl
+		end := m.to
+		for t.word(end) && t.is(end, cAnd)+t.is(end, cTurns)+t.is(end, cAuxiliary) == 0 && (t.is(end, cPreposition) == 0 || t.low(end) == "of") {
+			if _, n := t.number(end); n > 0 {
+				break
+			}
+			end++
+		}
+		return chunk{kind: kWay, word: "counter", to: end}, t.std.Form == role.FormRib && end > m.to && t.low(m.from-1) != "measured" && t.is(end-1, cOfHook) == 0
+	}},
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
 		return chunk{kind: kRemark}, t.std.Form == role.FormWing || t.std.Form == role.FormCheek || t.std.Form == role.FormLegs
 	}},
