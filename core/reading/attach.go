@@ -791,7 +791,7 @@ func (m *maker) times(c clause, i int) {
 		m.turnsAre(x)
 		return
 	}
-	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || m.std.Form == role.FormRib && len(c.chunks) == 1 && x.v.Low >= 3 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || (m.std.Form == role.FormRib && x.v.Low >= 3 || m.std.Form == role.FormCollar && m.nounSaid()) && len(c.chunks) == 1 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 		m.turnsAre(x)
 		return
 	}
@@ -939,7 +939,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
-	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && (p.name[0] == lexicon.CountFeather && c.first && i == 0 || p.name[0] == lexicon.CountSlip) && m.low(x.from) == "the" { // "The feather should be small" says nothing of what it is from
+	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && (p.name[0] == lexicon.CountFeather && c.first && i == 0 || p.name[0] == lexicon.CountSlip || p.name[0] == lexicon.Dubbing && i == 0 && (m.nounSaid() || m.d.Find(m.part.Role) >= 0)) && m.low(x.from) == "the" { // "The feather should be small" says nothing of what it is from
 		p.name, p.noun, p.lastNoun = nil, false, ""
 	}
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same

@@ -218,6 +218,10 @@ func (m *maker) tied(x chunk, l measure.Length) {
 		m.note(x.from, x.to, "kept as a remark")
 		return
 	}
+	if m.std.Form == role.FormWing && m.low(x.from) == "over" && wound1(l) { // "tied flat over the body"
+		m.onlyWhere(x)
+		return
+	}
 	if string(l.Of) == m.std.Name || string(l.Of) == m.part.Role { // "put in a tail of six barbs"
 		m.take(x.from, x.to, asPlain, "")
 		return
@@ -445,7 +449,7 @@ func (m *maker) place(c clause, i int, prep string) {
 func (m *maker) atPlace(c clause, i int, prep string) {
 	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
-	case string(x.l.Of) == m.std.Name: // "superglue at the head"
+	case string(x.l.Of) == m.std.Name, prep == "over" && m.std.Form == role.FormWing && wound1(x.l): // "superglue at the head", "tied flat over the body"
 		m.onlyWhere(x)
 	case (m.act == lexicon.ActTies || m.act == lexicon.ActTiesOff) && m.std.Form == role.FormWing && m.ofTips(c, i) && !x.l.IsPart() && p.Length.IsZero() && x.l.Low == 1: // "with the tip at the bend"
 		l := x.l
@@ -486,6 +490,12 @@ func (m *maker) atPlace(c clause, i int, prep string) {
 	default:
 		m.onlyWhere(x)
 	}
+}
+
+// wound1 tells a place that is a body, over which a wing lies.
+func wound1(l measure.Length) bool {
+	std, ok := role.Find(string(l.Of))
+	return ok && std.Form == role.FormWound && std.Name != role.Thorax
 }
 
 // onlyWhere leaves a place as a remark.
@@ -558,6 +568,8 @@ func (m *maker) startsAt(c clause, i int) {
 func (m *maker) endsAt(c clause, i int) {
 	x, p, spans := c.chunks[i], m.part, m.std.Spans
 	switch {
+	case spans && m.is(x.from, cLeaves) > 0: // "leaves the last quarter of the shank empty"
+		m.liesTo(x, x.l)
 	case i > 0 && m.is(c.chunks[i-1].from, cBackAgain) > 0 && strings.Contains(m.text(c.to(), min(c.to()+6, len(m.toks))), "once more"): // "to the eye and back again to the tail, then up once more"
 		m.onlyWhere(x)
 	case m.is(x.from-1, cWhatElse) > 0 && sides[m.low(x.from-1)]: // "with the shiny side to the eye"
@@ -566,6 +578,7 @@ func (m *maker) endsAt(c clause, i int) {
 		m.onlyWhere(x)
 	case m.act == lexicon.ActTies && m.std.Name == role.Thread: // "laid the thread down to the bend"
 		m.liesTo(x, x.l)
+	case m.std.Form == role.FormWing && endingWords[m.low(x.from)] && m.part.Length.IsZero() && m.landmarkReached(x): // "tied flat over the body and ending at the bend"
 	case (m.act == lexicon.ActTies || m.act == "" && m.std.Form == role.FormWing) && !spans && x.l.IsPart() && endingWords[m.low(x.from)] && m.part.Length.IsZero(): // "set low along the back and ending level with the tail"
 		m.keepLength(chunk{from: x.from, to: x.to, l: measure.Length{Low: 1, High: 1, Of: x.l.Of, Reach: true, Text: m.text(x.from, x.to)}})
 	case m.act == lexicon.ActTies:

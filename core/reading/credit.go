@@ -202,7 +202,7 @@ var (
 	ownPattern  = regexp.MustCompile(`\((\p{Lu}[\p{L}.'’ -]*?)['’]s own(?:[;,.] [^()]*)?\)$`)
 	capsWithin  = regexp.MustCompile(`(?:^|[ “"])(?:[Tt]he )?(\p{Lu}[\p{Lu}'’-]+(?: \p{Lu}[\p{Lu}'’-]+)+)[”"]?(?:[ ,.;:]|$)`)
 	flyIsThe    = regexp.MustCompile(`\b(?:fly|pattern|dressing) (?:is|was) (?:called |named )?(?:the )?` + flyName)
-	postedBy    = regexp.MustCompile(`^(?:Posted|Sent|Written|Submitted|Added) by (\S+)(?: on (.*\d{4}))?\b.*$`)
+	postedBy    = regexp.MustCompile(`^(?:[Pp]osted|[Ss]ent|[Ww]ritten|[Ss]ubmitted|[Aa]dded) by ([^\s,]+)(?:(?: on|,) (.*\d{4}))?\b.*$`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
 	cardHead    = regexp.MustCompile(`^((?i:card|lot|sheet|leaf|slip|entry) ?(?i:no\.?|nr\.?)? ?\d+) ?[-–—:] ?(\p{Lu}.+)$`)
@@ -241,6 +241,7 @@ var (
 	atBenchOf   = regexp.MustCompile(`\bat the (?:bench|vice) of ` + personName + `(?:, (\p{L}+)(?: meeting| evening| night)?)?\.?$`)
 	creditShort = regexp.MustCompile(`^(Orig|Inv|Dev|Dr|Tied|Td|orig|inv|dev|dr|tied|td)\. (?:by )?((?:\p{Lu}\p{Ll}{0,4}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:(?:,|;| {2,}|\t| -)\s*((?:c\.? ?|about |before |after |circa )?(?:\d{1,2}[./ -])*(?:\p{L}+\.? )?\d{4}s?))?\.?$`)
 	boxNumber   = regexp.MustCompile(`^[\[(]?\p{L}?\d[\d./-]*\p{L}?[\])]?[.:]?$`)
+	toldBehind  = regexp.MustCompile(`^(\p{Lu}.{2,50}?) \(([^()]* [^()]* [^()]*|[^()]*, [^()]*)\)$`)
 	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
 	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
 	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)
@@ -308,6 +309,19 @@ func cutFold(s, at string) (before, after string, found bool) {
 	return s[:i], s[i+len(at):], true
 }
 
+// withoutBracket takes what is told in a bracket behind a name, and perhaps by whom: "Lost Luggage (small black gnat
+// thing)".
+func (r *reader) withoutBracket(text string) string {
+	if m := toldBehind.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Lost Luggage (small black gnat thing)"
+		text = m[1]
+		r.d.Notes = append(r.d.Notes, m[2])
+		if name, _, ok := strings.Cut(m[2], ", "); ok && r.d.Tier == "" && wholeName.MatchString(name) && strings.Contains(name, " ") { // "(Kai Lunde, our June guest)"
+			r.d.Tier = name
+		}
+	}
+	return text
+}
+
 // titleLine takes a name, and what stands behind it in brackets and sentences: its sizes, its
 // parent, who tied it.
 func (r *reader) titleLine(text string) string {
@@ -331,7 +345,7 @@ func (r *reader) titleLine(text string) string {
 		text = m[1]
 		r.d.Descends("variant of", m[2])
 	}
-	return text
+	return r.withoutBracket(text)
 }
 
 // nameDated takes a name out of a line with a date, a note in brackets or the notes of a head. It tells whether

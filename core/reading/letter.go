@@ -30,6 +30,9 @@ func (r *reader) inLetter(text string) bool {
 		r.letter = true
 		r.d.Date = cmp.Or(r.d.Date, postedBy.FindStringSubmatch(text)[2])
 		r.d.Notes = append(r.d.Notes, text)
+	case postedBy.MatchString(text) && r.started: // at the end
+		r.d.Date = cmp.Or(r.d.Date, postedBy.FindStringSubmatch(text)[2])
+		r.d.Notes = append(r.d.Notes, text)
 	case answerOf.MatchString(text) && !r.started && r.d.Title == "": // "Re: beetle for hill lochs"
 		r.letter = true
 		if m := askedFor.FindStringSubmatch(text); m != nil { // "RE: Looking for the Black Tide recipe"

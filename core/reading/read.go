@@ -1278,7 +1278,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	}
 	g := segment{labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}
 	for at := i; at < k; at++ {
-		if hasSense(r.words.tree.at(toks, at, nil), cDoubtful) { // "Below in pencil: …" is a remark
+		if headers[toks[at].Low] == "note" && at == k-1 || hasSense(r.words.tree.at(toks, at, nil), cDoubtful) { // "Below in pencil: …" is a remark
 			g.header = "remark"
 			return g, k + n, true
 		}
@@ -1445,7 +1445,7 @@ func (r *reader) titleSaid(n int, value string, marks *marks, s string) string {
 		value = m[1]
 		d.Descends(descent.VariantOf, m[2])
 	}
-	return value
+	return r.withoutBracket(value)
 }
 
 // headerMore reads a header that is no text of one field. It gives what the words were taken for,

@@ -282,6 +282,9 @@ var turnRules = []rule{
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
 		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.std.Form == role.FormHead || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
 	}},
+	{pattern: "'once'", says: func(t *stretch, m match) (chunk, bool) { // varnished once
+		return chunk{kind: kTimes, v: measure.Interval{Low: 1, High: 1}}, t.is(m.from-1, cCoated) > 0 && t.atEnd(m.to)
+	}},
 	{pattern: "times 'as' 'much'|'many'|'thick'|'wide'|'big'|'broad'", says: t2(kRemark, "")}, // twice as much in front
 	{pattern: "noun_phrase 'it' 'was'|'is'", says: func(t *stretch, m match) (chunk, bool) { // but they broke, so moose it was
 		p, _ := t.noun(m.from)
@@ -928,6 +931,16 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 			out = append(out, c)
 		}
 	}
+	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "leaves the last quarter of the shank empty"
+		if from, to, m := measure.ScanStretch(t.toks, i+n); m > 0 && t.is(i+n+m, cBare) > 0 {
+			c := chunk{kind: kEnd, from: i, to: i + n + m + t.is(i+n+m, cBare), l: from}
+			if from.Low == 1 {
+				c.kind, c.l = kStart, to
+			}
+			c.l.Text = t.text(i, c.to)
+			out = append(out, c)
+		}
+	}
 	if at, n := measure.ScanForward(t.toks, i); n > 0 && t.spans() {
 		at.Text = t.text(i, i+n)
 		out = append(out, chunk{kind: kEnd, from: i, to: i + n, l: at})
@@ -1179,6 +1192,12 @@ var jointRules = []rule{
 			return chunk{kind: kAbsent}, true
 		}
 		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
+	}},
+	{pattern: "'not' 'on' specimen|'mine'|'his'|'hers'", says: func(t *stretch, m match) (chunk, bool) { // not on this one
+		return chunk{kind: kAbsent}, t.std.Name != "" && m.from == 0 && t.atEnd(m.to)
+	}},
+	{pattern: "'not' 'on' 'this' 'one'", says: func(t *stretch, m match) (chunk, bool) {
+		return chunk{kind: kAbsent}, t.std.Name != "" && m.from == 0 && t.atEnd(m.to)
 	}},
 	{pattern: "negation act stands_for 'one'|'any'", says: func(t *stretch, m match) (chunk, bool) { // doesn't give it one
 		return chunk{kind: kAbsent}, t.std.Name != "" && t.atEnd(m.to) && m.the("act").value == lexicon.ActBrings

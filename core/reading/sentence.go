@@ -228,7 +228,7 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		return true
 	}
 	if r.d.Title == "" && !r.started {
-		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
+		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text) || flyQuoted.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
 			r.d.Title, r.letter = name, true
 			r.d.Notes = append(r.d.Notes, text)
 			marks.set(start, len(s), asHeader, "")
@@ -367,6 +367,12 @@ func tellsOn(rest string) bool {
 
 // nameBelow takes a name that stands under a heading, which then is a note.
 func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
+	if cells := cellBreak.Split(text, -1); r.odd && !r.started && len(cells) > 1 && nameLike(cells[0]) && dressing.IsUpper(cells[0]) { // "GOOSEBERRY PALMER     wet    A. Holm 1938" under "Drawer C 14"
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.d.Title, r.odd = r.titleCells(text), false
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
 	if name, rest, ok := strings.Cut(text, ". "); ok && r.odd && !r.started && nameLike(name) && dressing.IsUpper(name) && strings.Contains(name, " ") { // "TARRY ROPE.  A hackled wet.  Sent by L. Oake." under "DRESSING NO. 58"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		if cells := cellBreak.Split(text, -1); len(cells) > 1 { // "COAL BARGE SPIDER            J. Orde 1931"
