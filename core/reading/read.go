@@ -1445,6 +1445,11 @@ func (r *reader) titleSaid(n int, value string, marks *marks, s string) string {
 		value = m[1]
 		d.Descends(descent.VariantOf, m[2])
 	}
+	if h := readHeading(value); dirty(value) && h.name != "" && !dirty(h.name) && d.Title == "" { // "pattern for the newsletter - Dabchick Spider"
+		r.heads(h)
+		d.Title = ""
+		return h.name
+	}
 	return r.withoutBracket(value)
 }
 

@@ -339,6 +339,14 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 		if m := inQuotes.FindStringSubmatch(r.d.Title); m != nil && strings.HasPrefix(r.d.Title, m[0]) && strings.TrimSpace(bracketed.ReplaceAllString(r.d.Title[len(m[0]):], "")) == "" { // "Regnbyge" (Rain shower)
 			r.d.Title = m[1]
 		}
+		whole := r.d.Title
+		if tier != "" {
+			whole = text
+		}
+		if clean := readHeading(whole); (tier == "" && dirty(r.d.Title) || strings.ContainsAny(tier, ",0123456789")) && clean.name != "" && !dirty(clean.name) && !dressing.IsUpper(text) { // "Tuesday class, week 4: THE WILLOW BUG (tutor: Per Sand)"
+			r.odd, tier = false, ""
+			r.heads(clean)
+		}
 		if m := tierDay.FindStringSubmatch(tier); m != nil { // "tied by Jory Pascoe, 21 May"
 			tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
 		}
@@ -367,6 +375,13 @@ func tellsOn(rest string) bool {
 
 // nameBelow takes a name that stands under a heading, which then is a note.
 func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
+	if h := readHeading(text); r.odd && !r.started && h.name != "" && strings.HasPrefix(text, h.name) && (h.tier != "" || h.originator != "") && len(h.name) < len(text) { // "Blue Lamp (variant by Geir Moe)" under "Recipe no. 18"
+		r.d.Notes = append(r.d.Notes, r.d.Title)
+		r.odd = false
+		r.heads(h)
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
 	if cells := cellBreak.Split(text, -1); r.odd && !r.started && len(cells) > 1 && nameLike(cells[0]) && dressing.IsUpper(cells[0]) { // "GOOSEBERRY PALMER     wet    A. Holm 1938" under "Drawer C 14"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.d.Title, r.odd = r.titleCells(text), false
@@ -446,6 +461,10 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 		r.d.Title, r.letter = name, true
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
+	if h := readHeading(text); !r.started && r.d.Title == "" && len(strings.Fields(text)) <= 24 && !dirty(h.name) && (h.tier != "" || h.originator != "") && r.heads(h) { // "The Cinder Girl, tied at the March meeting by Oda Ryen, written down by T. Holm"
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
