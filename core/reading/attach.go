@@ -391,7 +391,7 @@ func (m *maker) ofOther(c clause) bool {
 		}
 	}
 	m.told = ""
-	if k == len(c.chunks) || !m.nounSaid() && m.d.Find(role.Underbody) < 0 || !c.has(kAct) && !(k == len(c.chunks)-1 && k > 0 && (c.chunks[k-1].kind == kThen || c.chunks[k-1].kind == kElse)) {
+	if k == len(c.chunks) || !m.nounSaid() && !m.labelled[role.Underbody] || !c.has(kAct) && !(k == len(c.chunks)-1 && k > 0 && (c.chunks[k-1].kind == kThen || c.chunks[k-1].kind == kElse)) {
 		return false
 	}
 	q := m.other(c.chunks[k])
@@ -791,7 +791,7 @@ func (m *maker) times(c clause, i int) {
 		m.turnsAre(x)
 		return
 	}
-	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || (m.std.Form == role.FormRib && x.v.Low >= 3 || m.std.Form == role.FormCollar && m.nounSaid()) && len(c.chunks) == 1 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
+	if m.wound() && (m.act == lexicon.ActWinds || turnedWords[m.low(x.from-1)] || m.std.Form == role.FormHead && m.act == lexicon.ActWinds || m.std.Form == role.FormRib && m.act == lexicon.ActBrings && x.v.Low >= 3 || (m.std.Form == role.FormRib && x.v.Low >= 3 || m.std.Form == role.FormCollar && m.nounSaid() && m.toks[x.from].Kind == measure.Number) && len(c.chunks) == 1 || m.std.Form == role.FormRib && i == 0 && i+1 < len(c.chunks) && c.chunks[1].word == "with") && p.Turns == nil {
 		m.turnsAre(x)
 		return
 	}
@@ -968,7 +968,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 			m.grades = append(m.grades, p.across.Text)
 		}
 	}
-	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !((c.kind == saysElse || joint == "or" && p.one) && m.nounSaid() && (p.amount != "" && p.count == nil || p.one)) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
+	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !((c.kind == saysElse || joint == "or" && p.one) && m.nounSaid() && (p.amount != "" || p.one) && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {

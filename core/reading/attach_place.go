@@ -26,7 +26,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to+1, asSize, "how wide or thick the material is, not how long")
 		return
 	}
-	if mm && m.std.Form == role.FormCase && m.nounSaid() && m.atEnd(x.to) && m.toks[x.from].Kind == measure.Number { // "flashback, pearl 3mm": as it is sold
+	if mm && (m.part.Role == role.WingCase || m.part.Role == someBack) && m.nounSaid() && m.atEnd(x.to) && m.toks[x.from].Kind == measure.Number && !longWords[m.low(x.to-1)] { // "flashback, pearl 3mm": as it is sold
 		m.grades = append(m.grades, m.text(x.from, x.to))
 		m.take(x.from, x.to, asSize, "how wide or thick the material is, not how long")
 		return

@@ -312,7 +312,7 @@ func cutFold(s, at string) (before, after string, found bool) {
 // withoutBracket takes what is told in a bracket behind a name, and perhaps by whom: "Lost Luggage (small black gnat
 // thing)".
 func (r *reader) withoutBracket(text string) string {
-	if m := toldBehind.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "Lost Luggage (small black gnat thing)"
+	if m := toldBehind.FindStringSubmatch(text); m != nil && nameLike(m[1]) && !strings.HasPrefix(m[2], "after ") { // "Lost Luggage (small black gnat thing)"
 		text = m[1]
 		r.d.Notes = append(r.d.Notes, m[2])
 		if name, _, ok := strings.Cut(m[2], ", "); ok && r.d.Tier == "" && wholeName.MatchString(name) && strings.Contains(name, " ") { // "(Kai Lunde, our June guest)"

@@ -101,13 +101,13 @@ func (t *stretch) barb(i int) (string, int) {
 		switch {
 		case strings.HasPrefix(t.low(k), "debarb"):
 			named = true
-		case t.low(k) == "barb":
+		case t.low(k) == string(measure.Barb):
 			named = true
 		case v == "" && (k == i || t.is(k, cAuxiliary)+t.is(k, cArticle) == 0 && t.low(k) != "its"):
 			k = len(t.toks)
 			continue
 		}
-		if v != "" || t.low(k) == "barb" {
+		if v != "" || t.low(k) == string(measure.Barb) {
 			end = k + 1
 		}
 		if v != "" && (done == "" || v == "barbless") { // "pressed" and "down" are one; "taken off" is no "taken"

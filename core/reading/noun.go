@@ -429,7 +429,7 @@ func (t *stretch) step(p *phrase, k int, first bool) int {
 	if _, n := t.role(k); n == 1 && len(p.name) == 0 && t.low(k-1) == "the" && t.low(k-2) == "of" && t.counts(k+1) == lexicon.CountFeather && t.atEnd(k+2) { // "three whisks of the wing feather"
 		return 0
 	}
-	if p.noun && t.low(k) == "back" && (t.is(k+1, cPreposition) > 0 && t.low(k+1) != "of" || particles[t.low(k+1)] || t.low(k+1) == "up" || p.definite && p.lastNoun == material.Thread) { // "a thin gold wire back through the hackle"
+	if p.noun && t.low(k) == someBack && (t.is(k+1, cPreposition) > 0 && t.low(k+1) != "of" || particles[t.low(k+1)] || t.low(k+1) == "up" || p.definite && p.lastNoun == material.Thread) { // "a thin gold wire back through the hackle"
 		return 0
 	}
 	if n := t.is(k, cName); n > 0 && !t.longer(k, n, cPreparation) {

@@ -1145,7 +1145,7 @@ var jointRules = []rule{
 			}
 			end++
 		}
-		return chunk{kind: kWay, word: "counter", to: end}, t.std.Form == role.FormRib && end > m.to && t.low(m.from-1) != "measured" && t.is(end-1, cOfHook) == 0
+		return chunk{kind: kWay, word: "counter", to: end}, t.std.Form == role.FormRib && end > m.to && t.act(m.from-1) != lexicon.ActMeasures && t.is(end-1, cOfHook) == 0
 	}},
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
 		return chunk{kind: kRemark}, t.std.Form == role.FormWing || t.std.Form == role.FormCheek || t.std.Form == role.FormLegs
