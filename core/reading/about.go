@@ -955,7 +955,7 @@ func (q *question) atFront() bool {
 		return true
 	}
 	for k := q.c.from(); k < q.c.to(); k++ {
-		if q.t.low(k) == "between" || q.t.low(k) == "at" && q.t.low(k+1) == "the" && q.t.low(k+2) == "front" {
+		if q.t.low(k) == "between" || q.t.low(k) == "at" && q.t.low(k+1) == "the" && q.t.low(k+2) == "front" || q.t.low(k) == "behind" && q.t.low(k+1) == "the" && q.t.low(k+2) == role.Bead {
 			return true
 		}
 	}

@@ -431,6 +431,8 @@ func (t *stretch) ofAnother(c clause, lead int) bool {
 		return false
 	}
 	switch x := c.chunks[lead+1]; x.kind {
+	case kUnread: // "Wool frays"
+		return lead+2 == len(c.chunks) && strings.HasSuffix(t.low(x.from), "s")
 	case kAct:
 		return (x.word == lexicon.ActDoes || x.word == lexicon.ActHolds) && strings.HasSuffix(t.low(x.from), "s") && lead+2 < len(c.chunks)
 	case kAuxiliary:
@@ -515,6 +517,9 @@ func (t *stretch) kindByAll(c clause, n int) clauseKind {
 		return saysAside
 	}
 	if n > 0 && t.ofElse(c) {
+		return saysAside
+	}
+	if n > 0 && c.first && len(c.chunks) > 2 && c.chunks[0].kind == kStandsFor && c.chunks[1].kind == kPrepared && t.is(c.chunks[1].from, cPreparation) > 0 && c.chunks[2].kind == kPlain { // "They split the moment she touched them"
 		return saysAside
 	}
 	if n > 0 && c.first && t.ofItsStage(c) {

@@ -96,6 +96,8 @@ func (r *reader) credit(s string) bool {
 		if strings.TrimSpace(strings.Replace(rest, m[1], "", 1)) == "" {
 			return true
 		}
+	} else if d := headDate.FindString(rest); d != "" { // "on 7 November"
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(d))
 	}
 	if rest != "" {
 		r.d.Notes = append(r.d.Notes, rest)
@@ -242,6 +244,7 @@ var (
 	creditShort = regexp.MustCompile(`^(Orig|Inv|Dev|Dr|Tied|Td|orig|inv|dev|dr|tied|td)\. (?:by )?((?:\p{Lu}\p{Ll}{0,4}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?:(?:,|;| {2,}|\t| -)\s*((?:c\.? ?|about |before |after |circa )?(?:\d{1,2}[./ -])*(?:\p{L}+\.? )?\d{4}s?))?\.?$`)
 	boxNumber   = regexp.MustCompile(`^[\[(]?\p{L}?\d[\d./-]*\p{L}?[\])]?[.:]?$`)
 	toldBehind  = regexp.MustCompile(`^(\p{Lu}.{2,50}?) \(([^()]* [^()]* [^()]*|[^()]*, [^()]*)\)$`)
+	shortYear   = regexp.MustCompile(`^(.+?),? ((?:\d{1,2}/)?(?:['’]\d{2}|(?:\d{1,2}/)\d{2,4}|\d{1,2}/\d{2}))$`)
 	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
 	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
 	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)
@@ -688,7 +691,7 @@ func (r *reader) titleCells(text string) string {
 		r.d.Page = cmp.Or(r.d.Page, m[1])
 		cells = cells[1:]
 	}
-	if len(cells) > 1 && boxNumber.MatchString(cells[0]) && nameLike(cells[1]) { // "41/a   CINDER PATH   (dry)"
+	if len(cells) > 1 && (boxNumber.MatchString(cells[0]) || headNumber.MatchString(cells[0]) && !headPerson.MatchString(cells[1]) && nameWeight(cells[1]) > 0) && nameLike(cells[1]) { // "41/a   CINDER PATH   (dry)"
 		r.d.Notes = append(r.d.Notes, cells[0])
 		cells = cells[1:]
 	}
@@ -703,6 +706,9 @@ func (r *reader) titleCells(text string) string {
 		c = strings.Trim(c, " ,;()")
 		if i == 0 {
 			continue
+		}
+		if m := shortYear.FindStringSubmatch(c); m != nil && r.d.Date == "" && headPerson.MatchString(m[1]) { // "H. Moe '71", "G. Lie 11/96"
+			r.d.Date, c = m[2], m[1]
 		}
 		if m := yearSaid.FindStringSubmatch(c); m != nil && r.d.Date == "" && (strings.TrimSpace(strings.Replace(c, m[1], "", 1)) == "" || wholeName.MatchString(strings.Trim(strings.Replace(c, m[1], "", 1), " ,"))) {
 			r.d.Date = m[1]

@@ -85,6 +85,10 @@ func readHeading(text string) headline {
 		if m := headCredit.FindStringSubmatch(p); m != nil && h.credit(m) {
 			continue
 		}
+		if name, ok := strings.CutPrefix(p, "by "); ok && (headPerson.MatchString(name) || wholeName.MatchString(name) && strings.Contains(name, " ")) { // "The Prophet, by Gisle Ore"
+			h.tier = cmp.Or(h.tier, name)
+			continue
+		}
 		if m := headDate.FindStringSubmatch(p); m != nil && (m[1] == p || len(p)-len(m[1]) < 22 && !dressing.IsUpper(p) && nameWeight(strings.Replace(p, m[1], "", 1)) == 0) {
 			h.date = cmp.Or(h.date, m[1])
 			if m[1] != p {

@@ -330,6 +330,7 @@ var (
 	besideOf  = regexp.MustCompile(`\b(?:at|beside|over) ` + titledName + `['’]s? (?:elbow|shoulder|vice|side|bench|table)\b`)
 	demoWas   = regexp.MustCompile(`\b(?:[Oo]ur|[Tt]he) (?:demonstrator|tier|tyer|speaker|visitor|(?:man|woman|lady|member|person) who (?:tied|made|dressed|showed) it)(?: [\p{Ll} ]+)? (?:was|is) ` + titledName)
 	firstDid  = regexp.MustCompile(`^((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. ?)*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) (?:tied|dressed|showed|demonstrated|brought|made|gave) `)
+	ownersFly = regexp.MustCompile(`^` + titledName + `['’]s (?:own |little |new |old )?(?:nymph|fly|spider|streamer|lure|wet|dry|pattern|shrimp|buzzer|emerger)\b`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
@@ -346,6 +347,9 @@ func (r *reader) told(s string) {
 		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
 	}
 	if m := firstDid.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started {
+		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	}
+	if m := ownersFly.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started && strings.Contains(m[1], " ") {
 		r.d.Tier = cmp.Or(r.d.Tier, m[1])
 	}
 	if m := showedIt.FindStringSubmatch(s); m != nil && !r.started {

@@ -1104,6 +1104,13 @@ func (r *reader) labelMarked(s string, toks []measure.Token, i int, first bool, 
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
+	if k+1 < len(toks) && first && !lead && toks[k].Kind == measure.Number && toks[k].Value >= 1 && toks[k].Value < 10 && toks[k+1].Low == ":" && len(g.roles) == 1 && (g.roles[0] != role.Hook || r.d.Find(role.Hook) >= 0 && strings.EqualFold(s[toks[i].Start:toks[k-1].End], lexicon.ShortHook)) { // "Hackle 2: orange hen"
+		if g.roles[0] == role.Hook {
+			g.roles = []string{role.Hackle}
+		}
+		g.labelEnd = toks[k+1].End
+		return g, k + 2, k+2 < len(toks)
+	}
 	if n := formField(toks, k); n > 0 && first && !lead { // "Tail material / length: …"
 		g.labelEnd = toks[k+n-1].End
 		return g, k + n, true

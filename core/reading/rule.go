@@ -1147,6 +1147,9 @@ var jointRules = []rule{
 		}
 		return chunk{kind: kWay, word: "counter", to: end}, t.std.Form == role.FormRib && end > m.to && t.act(m.from-1) != lexicon.ActMeasures && t.is(end-1, cOfHook) == 0
 	}},
+	{pattern: "article 'hair'|'fibre'|'strand' 'or' 'two'", says: func(t *stretch, m match) (chunk, bool) { // pick out a hair or two
+		return chunk{kind: kRemark}, t.std.Form == role.FormWound && t.low(m.from-1) == "out"
+	}},
 	{pattern: "'close'|'near' 'to' article part", says: func(t *stretch, m match) (chunk, bool) { // it lies close to the body
 		return chunk{kind: kRemark}, t.std.Form == role.FormWing || t.std.Form == role.FormCheek || t.std.Form == role.FormLegs
 	}},
