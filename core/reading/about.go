@@ -367,8 +367,9 @@ func (q *question) byItsVerb() []piece {
 	if q.t.overBack(q.all[j]) { // "A strip of clear bag, 6 mm, goes over the back"
 		return q.is(someBack)
 	}
-	told := slices.Clone(q.all)
-	told[q.at].chunks, told[q.at].joined = append(slices.Clone(q.c.chunks), q.all[j].chunks...), true
+	whole := q.all[q.at]
+	whole.chunks, whole.joined = append(slices.Clone(q.c.chunks), q.all[j].chunks...), true
+	told := slices.Concat(q.all[:q.at], []clause{whole}, q.all[j+1:])
 	p := q.r.pieces(q.t, told, q.at, q.before)[0]
 	if p.label != q.last && (p.label != someWhere || q.all[j].chunks[0].kind == kAuxiliary) {
 		return q.is(p.label)
@@ -662,6 +663,9 @@ func (q *question) madeIntoPart() []piece {
 
 func (q *question) coatsAll() []piece { // "Three coats of resin completed it"
 	c := q.c
+	if c.first && c.chunks[0].kind == kThing && c.chunks[0].thing.lastNoun == material.Varnish && !c.chunks[0].thing.definite && !q.told(role.Head) && q.t.onHead(c) { // "Black varnish on the head, twice"
+		return q.is(role.Head)
+	}
 	if !c.first || len(c.chunks) < 3 || c.chunks[0].kind != kCoats || c.chunks[1].kind != kPreposition || c.chunks[2].kind != kThing || c.chunks[2].thing.lastNoun != material.Varnish || !q.t.sentenceHas(c, cEndsFly) || q.told(role.Head) && q.last == role.Head {
 		return nil
 	}
@@ -669,6 +673,16 @@ func (q *question) coatsAll() []piece { // "Three coats of resin completed it"
 		return q.is(role.Head)
 	}
 	return q.is(role.Finish)
+}
+
+// onHead tells a clause that puts something on the head.
+func (t *stretch) onHead(c clause) bool {
+	for k := c.from() + 1; k+1 < c.to(); k++ {
+		if t.low(k) == "on" && t.partAlone(k+1, c.to()) == role.Head {
+			return true
+		}
+	}
+	return false
 }
 
 func (q *question) byWord() []piece { return q.maybe(q.t.byWord(q.c)) }

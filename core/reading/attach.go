@@ -482,6 +482,10 @@ func (m *maker) reachIn(c clause) bool {
 		m.note(c.from(), x.from, "kept as a remark")
 		return true
 	}
+	if c.kind == saysWhy && len(c.chunks) == 3 && c.chunks[1].kind == kAct && (c.chunks[1].word == lexicon.ActBrings || c.chunks[1].word == lexicon.ActStops) && c.chunks[2].kind == kEnd && !m.std.Spans && m.part.Length.IsZero() && m.landmarkReached(c.chunks[2]) { // "so that it comes to the bend"
+		m.note(c.from(), c.chunks[2].from, "kept as a remark")
+		return true
+	}
 	if c.kind == saysWhy && m.std.Spans && m.part.From.IsZero() && m.part.To.IsZero() && c.unread() == 0 {
 		if k := c.where(kStretch); k >= 0 { // "to fill the shank from the bend to one eye behind the eye"
 			m.note(c.from(), c.chunks[k].from, "kept as a remark")
@@ -969,6 +973,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		}
 	}
 	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !((c.kind == saysElse || joint == "or" && p.one) && m.nounSaid() && (p.amount != "" || p.one) && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
+		if p.one && p.count == nil && m.std.Form == role.FormWing && (m.low(x.from-1) == "of" || m.low(x.from-1) == "from") && p.unit == lexicon.CountFeather { // "wings of a partridge's feather"
+			p.one = false
+		}
 		m.countOf(c, i, &p)
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {
@@ -1663,7 +1670,7 @@ func (m *maker) holdsDown(c clause, i int) bool {
 			k++
 		}
 		if threadWords[m.low(k)] {
-			first := m.std.Form == role.FormRib && i == 0 && x.from == 0 && x.v.Low >= 3 // "5 open turns of thread"
+			first := i == 0 && x.from == 0 && (m.std.Form == role.FormRib && x.v.Low >= 3 || m.std.Name == role.Collar) // "5 open turns of thread"
 			return m.std.Name != role.Head && m.std.Name != role.Tag && m.std.Name != role.Butt && !first
 		}
 	}

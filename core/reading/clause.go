@@ -462,6 +462,16 @@ func (t *stretch) follows(c clause, i int) bool {
 	return i+1 < len(c.chunks) && (c.chunks[i+1].kind == kAuxiliary || c.chunks[i+1].kind == kAct && !c.has(kTurns, kLength, kPlace, kEnd)) && !c.has(kPrepared)
 }
 
+// ofOldFly tells a clause about the part of another fly: "the wing of the old fly was bittern".
+func (t *stretch) ofOldFly(c clause) bool {
+	for k := c.from() + 1; k+2 < c.to(); k++ {
+		if t.low(k) == "of" && t.low(k+1) == "the" && oldFly[t.low(k+2)] && c.has(kAuxiliary) {
+			return true
+		}
+	}
+	return false
+}
+
 // ofElse tells what something is that is no part of the fly: "and the floor was black".
 func (t *stretch) ofElse(c clause) bool {
 	for i, x := range c.chunks {
@@ -514,6 +524,9 @@ func (t *stretch) kindOfThing(c clause, n, lead int, first chunk) (clauseKind, b
 // kindByAll goes by all the words of a clause, where its first do not tell what it is for.
 func (t *stretch) kindByAll(c clause, n int) clauseKind {
 	if k := c.where(kAbsent); k >= 0 && k+1 < len(c.chunks) && c.chunks[k+1].kind == kElsewhat && c.chunks[k].word == "" && c.byOthers() { // "Petra has no opinion of dubbing"
+		return saysAside
+	}
+	if t.ofOldFly(c) {
 		return saysAside
 	}
 	if n > 0 && t.ofElse(c) {

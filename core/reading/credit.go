@@ -162,6 +162,7 @@ func (r *reader) creditLed(s string) bool {
 	}
 	if m := nameOwns.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Recorded from Eoin Rafter's talk"
 		r.d.Tier = m[1]
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(s)))
 		r.d.Notes = append(r.d.Notes, s)
 		return true
 	}

@@ -3,6 +3,7 @@ package reading
 import (
 	"cmp"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -57,7 +58,7 @@ var smallWords = lexicon.Set("small word of a name")
 // readHeading reads a heading by its pieces.
 func readHeading(text string) headline {
 	var h headline
-	best := 0
+	best, before := 0, "" // the weight of the name, and what could be one before a colon or in a bracket
 	take := func(name string, weight int) {
 		if weight > best {
 			if h.name != "" {
@@ -85,6 +86,10 @@ func readHeading(text string) headline {
 		if m := headCredit.FindStringSubmatch(p); m != nil && h.credit(m) {
 			continue
 		}
+		if m := atTheVice.FindStringSubmatch(p); m != nil && m[0] == p { // "Eivind Bakk at the vice"
+			h.tier = cmp.Or(h.tier, m[1])
+			continue
+		}
 		if name, ok := strings.CutPrefix(p, "by "); ok && (headPerson.MatchString(name) || wholeName.MatchString(name) && strings.Contains(name, " ")) { // "The Prophet, by Gisle Ore"
 			h.tier = cmp.Or(h.tier, name)
 			continue
@@ -108,10 +113,17 @@ func readHeading(text string) headline {
 				h.notes = append(h.notes, p)
 			}
 		case label:
+			if nameWeight(p) >= titleName && before == "" {
+				before = p
+			}
 			take(p, min(nameWeight(p), 1))
 		default:
 			take(p, nameWeight(p))
 		}
+	}
+	if best < titleName && before != "" && h.tier != "" { // "The Squall: Eivind Bakk at the vice"
+		h.name, best = before, titleName
+		h.notes = slices.DeleteFunc(h.notes, func(n string) bool { return n == before })
 	}
 	if best < titleName {
 		h.name = ""

@@ -221,6 +221,8 @@ type reader struct {
 	dashes     bool      // a dash stood between a label and its text
 	// sentenceLabels counts the sentences of the line that begin with a label in a capital
 	sentenceLabels int
+	// commaLabels counts the labels that stand behind a comma or a colon within the line: "silk black, tail crest"
+	commaLabels int
 	// theLabels counts those that begin with "The", a part and no verb: "The body of green wool."
 	theLabels  int
 	labelsHere int  // labels found so far in the line
@@ -877,7 +879,14 @@ func (r *reader) segments(s string, start int) []segment {
 		toks[i].End += start
 	}
 	var out []segment
-	r.sentenceLabels, r.theLabels = 0, 0
+	r.sentenceLabels, r.theLabels, r.commaLabels = 0, 0, 0
+	for i := range toks {
+		if !stepNumber.MatchString(s) && (i == 0 || toks[i-1].Low == "," || toks[i-1].Low == ":") {
+			if _, n := r.words.roles.Match(toks, i); n > 0 && r.tellsWhat(toks, i+n) {
+				r.commaLabels++
+			}
+		}
+	}
 	for i := range toks {
 		if i > 0 && toks[i-1].Low == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
 			if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Kind == measure.Word {
@@ -950,6 +959,18 @@ func (r *reader) segments(s string, start int) []segment {
 		i = next - 1
 	}
 	return out
+}
+
+// tellsWhat tells a word right behind the name of a part that says of what the part is.
+func (r *reader) tellsWhat(toks []measure.Token, k int) bool {
+	if k >= len(toks) {
+		return false
+	}
+	if toks[k].Kind == measure.Number {
+		return true
+	}
+	senses := r.words.look(toks[k:min(k+2, len(toks))])[0]
+	return (hasSense(senses, cColour) || hasSense(senses, cNoun) || hasSense(senses, cAbsent) || hasSense(senses, cName) || hasSense(senses, cAdjective)) && !hasSense(senses, cAuxiliary) && !hasSense(senses, cPreposition)
 }
 
 // leadsOf tells a word that leads from the name of a part to what it is of: "of", "from", "a", "three".
@@ -1151,13 +1172,15 @@ func (r *reader) labelBare(s string, toks []measure.Token, i int, first bool, af
 		return g, k + 1, true
 	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
-	if everyday[written] && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !(after == "." && capital && r.sentenceLabels >= 3) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
+	if everyday[written] && !(r.commaLabels > 3 && r.tellsWhat(toks, k)) && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !(after == "." && capital && r.sentenceLabels >= 3) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false
 	}
 	if next := toks[min(k, len(toks)-1)].Low; next == "it" || next == "them" || modals[next] { // "varnish it later", "varnish would spoil it"
 		return g, 0, false
 	}
 	switch {
+	case (after == "," || after == ":" || first) && r.commaLabels > 3 && r.tellsWhat(toks, k): // "silk black, tail crest, body black floss"
+		return g, k, true
 	case k >= len(toks):
 		return g, k, first && dressing.IsUpper(s[g.labelStart:g.labelEnd])
 	case first && toks[k].Low != "," && toks[k].Low != ".":
@@ -1285,7 +1308,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 	}
 	g := segment{labelStart: toks[i].Start, labelEnd: toks[k+n-1].End}
 	for at := i; at < k; at++ {
-		if headers[toks[at].Low] == "note" && at == k-1 || hasSense(r.words.tree.at(toks, at, nil), cDoubtful) { // "Below in pencil: …" is a remark
+		if senses := r.words.tree.at(toks, at, nil); hasSense(senses, cStandsFor) || hasSense(senses, cPerson) || headers[toks[at].Low] == "note" && at == k-1 || hasSense(r.words.tree.at(toks, at, nil), cDoubtful) { // "Below in pencil: …" is a remark
 			g.header = "remark"
 			return g, k + n, true
 		}

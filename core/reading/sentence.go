@@ -259,6 +259,10 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 			return true
 		}
 	}
+	if h := readHeading(text); r.d.Title == "" && !r.started && h.name != "" && !dirty(h.name) && h.tier != "" && atTheVice.MatchString(text) && r.heads(h) { // "The Squall: Eivind Bakk at the vice, 30 persons present"
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
 	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
 		r.d.Title = m[1]
 		if y := dayIn.FindString(m[2]); y != "" {

@@ -53,6 +53,7 @@ var (
 	ofWords      = lexicon.Set("of a part told")
 	alongHackle  = lexicon.Set("hackle along")
 	buildWords   = lexicon.Set("builds")
+	oldFly       = lexicon.Set("another fly")
 	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
