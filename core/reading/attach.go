@@ -714,6 +714,9 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPer:
 		m.perSide(c, i)
 	case kLength:
+		if m.low(x.from) == "and" { // "spread apart by the dubbing and no longer than the gape"
+			m.shadowed = false
+		}
 		if c.chunks[i].l.Of == "" { // "half as long"
 			if m.against == "" {
 				m.note(x.from, x.to, "kept as a remark")

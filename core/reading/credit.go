@@ -247,7 +247,7 @@ var (
 	toldBehind  = regexp.MustCompile(`^(\p{Lu}.{2,50}?) \(([^()]* [^()]* [^()]*|[^()]*, [^()]*)\)$`)
 	shortYear   = regexp.MustCompile(`^(.+?),? ((?:\d{1,2}/)?(?:['’]\d{2}|(?:\d{1,2}/)\d{2,4}|\d{1,2}/\d{2}))$`)
 	byLetter    = regexp.MustCompile(`(?i)^dressing (?:given|sent|copied)\b[^:]*?,? (\d{1,2} \p{L}+\.? \d{4}):$`)
-	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (an? \p{Ll}.*)$`)
+	nameSemi    = regexp.MustCompile(`^(\p{Lu}[^.:;,]{2,60}); (\p{Ll}+ .*)$`)
 	greeted     = regexp.MustCompile(`^(?:Hi|Hello|Hey|Dear)\b[^,:]*, (?:here(?:'s| is) )?(?:the )?(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)*)(?: for [^:]*)?:$`)
 	wholeName   = regexp.MustCompile(`^(?:(?:Mr|Mrs|Miss|Dr|Rev|Capt|Col|Major|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?|\p{Lu} )*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*$`)
 	atTheVice   = regexp.MustCompile(`(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+) at the vice`)

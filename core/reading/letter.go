@@ -62,7 +62,7 @@ func (r *reader) inLetter(text string) bool {
 		if m[1] != "" {
 			r.d.Notes = append(r.d.Notes, strings.TrimSpace(m[1]))
 		}
-	case r.letter && farewell.MatchString(text):
+	case (r.letter || r.started) && farewell.MatchString(text) && (r.letter || farewell.FindStringSubmatch(text)[1] != ""):
 		if r.signed = true; farewell.FindStringSubmatch(text)[1] != "" {
 			r.sign(strings.TrimRight(farewell.FindStringSubmatch(text)[1], "."))
 		}

@@ -1171,6 +1171,9 @@ func (r *reader) labelBare(s string, toks []measure.Token, i int, first bool, af
 		g.labelEnd = toks[k].End
 		return g, k + 1, true
 	}
+	if after == "," && terse && len(g.roles) == 1 && g.roles[0] == role.Eyes && k < len(toks) && toks[k].Kind == measure.Number { // "Head black, eyes 10mm red"
+		return g, k, true
+	}
 	written := role.Clean(s[toks[i].Start:toks[k-1].End])
 	if everyday[written] && !(r.commaLabels > 3 && r.tellsWhat(toks, k)) && !(after == "." && telegram(s)) && !(after == "." && capital && r.labelsHere > 2) && !(after == "." && capital && r.sentenceLabels >= 3) && !dressing.IsUpper(s[toks[i].Start:toks[k-1].End]) && !(first && r.terse && shortLabels[written]) && !(first && capital && r.terse && terseLabels[written]) {
 		return g, 0, false

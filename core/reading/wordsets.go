@@ -54,6 +54,7 @@ var (
 	alongHackle  = lexicon.Set("hackle along")
 	buildWords   = lexicon.Set("builds")
 	oldFly       = lexicon.Set("another fly")
+	ordinalSizes = lexicon.Values("size by its place")
 	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
