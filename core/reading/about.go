@@ -811,8 +811,7 @@ func (q *question) goesOn() []piece {
 
 // ontop tells a clause that ties what was brought on top of the fly.
 func (q *question) ontop() bool {
-	over, _ := q.stands()
-	return over && q.deed() != "" && !q.c.has(kTurns) && (q.deed() == lexicon.ActTies || q.deed() == lexicon.ActTiesOff || q.deed() == lexicon.ActHolds)
+	return q.onTop() && q.deed() != "" && !q.c.has(kTurns) && (q.deed() == lexicon.ActTies || q.deed() == lexicon.ActTiesOff || q.deed() == lexicon.ActHolds)
 }
 
 // slipBefore tells whether the last thing that nobody said the part of is a slip or a bunch of hair or fibres.
@@ -851,13 +850,14 @@ func (q *question) filled(labels ...string) bool {
 	return slices.ContainsFunc(q.before, func(p piece) bool { return slices.Contains(labels, p.label) && q.t.hasThing(p) })
 }
 
-// stands tells where a clause puts a thing: over what is there, under it, or neither.
-func (q *question) stands() (over, under bool) {
+// onTop tells whether a clause puts a thing over what is there.
+func (q *question) onTop() bool {
 	for k := q.c.from(); k < q.c.to(); k++ {
-		over = over || q.t.is(k, cOnTop) > 0
-		under = under || q.t.is(k, cUnderneath) > 0
+		if q.t.is(k, cOnTop) > 0 {
+			return true
+		}
 	}
-	return over, under
+	return false
 }
 
 // deed gives what a clause does first; to dub is to wind.
@@ -903,7 +903,7 @@ func (q *question) byDeed() string {
 		return ""
 	}
 	body, tail, wing := q.filled(role.Body, role.Abdomen), q.told(role.Tail), q.hasWing()
-	over, under := q.stands()
+	over := q.onTop()
 	upright := (c.first || act == lexicon.ActTies) && t.stands(q.all, q.at)
 	slip := p.unit == lexicon.CountSlip
 	tied := act == lexicon.ActTies
@@ -924,7 +924,7 @@ func (q *question) byDeed() string {
 			return role.Hackle
 		}
 	case material.Plume, material.Fibre, material.Feather, material.Hair:
-		return q.ofFibres(p, kind, tied, wound, body, tail, wing, over, under)
+		return q.ofFibres(p, kind, tied, wound, body, tail, wing, over)
 	case material.Fur, material.Wool, material.Floss, material.Herl, material.Quill, material.Biot, material.Yarn, material.Tinsel:
 		switch n := len(q.before); {
 		case kind == material.Biot && tied && !tail && !q.hasBody():
@@ -943,7 +943,7 @@ func (q *question) byDeed() string {
 }
 
 // ofFibres is byDeed for hair, fibres and feathers.
-func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, tail, wing, over, under bool) string {
+func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, tail, wing, over bool) string {
 	if (kind == material.Feather || kind == material.Fibre) && q.c.has(kTurns) && !q.told(role.Hackle) && p.unit != lexicon.CountFibre && len(q.before) > 1 { // "Put on two turns of starling"
 		return role.Hackle
 	}
@@ -953,9 +953,7 @@ func (q *question) ofFibres(p *phrase, kind material.Kind, tied, wound, body, ta
 		return role.Hackle
 	case (tied || p.count != nil && (p.unit == lexicon.CountFibre || p.unit == lexicon.CountStrand || kind == material.Fibre)) && !whole && !tail && !body:
 		return role.Tail
-	case under && body && !q.told(role.Throat) && (p.unit == lexicon.CountFibre || kind == material.Hair):
-		return role.Throat
-	case (tied || over) && body && !wing && !under && !whole && (over || kind == material.Plume || kind == material.Hair && tail):
+	case (tied || over) && body && !wing && !whole && (over || kind == material.Plume || kind == material.Hair && tail):
 		return role.Wing
 	case kind == material.Hair && wound && !body && !q.hasBody() && len(q.before) > 1:
 		return role.Body

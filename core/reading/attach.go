@@ -238,7 +238,7 @@ func (m *maker) absentWords(first chunk, end int) int {
 			end++
 		}
 	}
-	for end < len(m.toks) && (ownWay[m.low(end)] || m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
+	for end < len(m.toks) && (m.is(end, cOwned) > 0 || m.low(end) == m.std.Name || m.low(end) == m.part.Role || m.low(end) == "of") {
 		end++
 	}
 	return end
@@ -2248,10 +2248,7 @@ func (m *maker) endsInOr(c clause) bool {
 	return last == kOr || last == kElse
 }
 
-var (
-	// ownWay are words of "in mine" and "in the original"
-	ownWay = lexicon.Set("own way")
-)
+var ()
 
 // asLegs keeps "the ends parted as legs, three a side" of a wing case as an act: its count is
 // of the legs, not of the case.

@@ -110,7 +110,7 @@ func (m *maker) lengthByAct(c clause, i int, prep string, x chunk) {
 		m.ends(x, l)
 	case m.act == lexicon.ActTies && (m.saysLength(x) || l.Reach && m.ofTips(c, i)):
 		m.keepLength(x)
-	case m.act == lexicon.ActTies && prep != "for" && !(m.std.Form == role.FormLegs && l.IsPart() && m.low(x.from) == "over") && (l.Reach || m.fromEyeOn(x.to) || tiesAt[prep] && prep != ""):
+	case m.act == lexicon.ActTies && prep != "for" && !(m.std.Form == role.FormLegs && l.IsPart() && m.low(x.from) == "over") && (l.Reach || tiesAt[prep] && prep != ""):
 		m.tied(x, l)
 	case before == "within" && l.Of == measure.Eye && l.High < 1 && m.std.Spans && p.To.IsZero(): // "to within a third of the eye"
 		l.Of = measure.Shank
@@ -131,7 +131,6 @@ func (m *maker) lengthByAct(c clause, i int, prep string, x chunk) {
 	case mm && (before == "from" || next == "at" || next == "apart" || next == "between"),
 		m.low(x.from) == "over" && l.IsPart() && m.std.Form != role.FormCase,
 		m.std.Form == role.FormWound && !l.Reach && l.Of == measure.Gape && before == "to",
-		l.Of == measure.Eye && m.fromEyeOn(x.to),
 		m.std.Name == role.Thread && m.act == "",
 		mm && m.std.Form == role.FormWound && m.thickness(x.from),
 		l.Reach && l.IsPart() && m.std.Form == role.FormWound && m.act == "":
@@ -265,9 +264,6 @@ func (m *maker) by(x chunk) bool {
 	}
 	return false
 }
-
-// fromEyeOn tells whether a distance in eye lengths is counted from the eye.
-func (m *maker) fromEyeOn(k int) bool { return fromEye[m.low(k)] }
 
 // acrossIt tells whether a measure is a width or a thickness of the material, and where its
 // words begin.

@@ -392,6 +392,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"thirtyfirst":   {190, 3},
 	"thirtysecond":  {197, 1},
 	"thirtythird":   {180, 3},
+	"thirtyfourth":  {182, 5},
 	"held":          {209, 1},
 }
 

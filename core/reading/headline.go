@@ -179,9 +179,6 @@ func (h *headline) credit(m []string) bool {
 		h.tier = cmp.Or(h.tier, m[2])
 	case deviserVerbs[verb]:
 		h.originator = cmp.Or(h.originator, m[2])
-	case writeVerbs[verb]:
-		h.notes = append(h.notes, strings.TrimSpace(m[0]))
-		return true
 	default:
 		return false
 	}
@@ -190,8 +187,6 @@ func (h *headline) credit(m []string) bool {
 	}
 	return true
 }
-
-var writeVerbs = lexicon.Set("written by")
 
 // nameWeight tells how much a piece is like the name of a fly.
 func nameWeight(p string) int {

@@ -161,11 +161,6 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 		return 0, 0, false
 	}
 	tok := t.toks[i]
-	if v := ordinalSizes[tok.Low]; v != "" && sizeWords[t.low(i+1)] { // "about the eighth size"
-		if n, err := hook.ParseSize(v); err == nil {
-			return n, n, true
-		}
-	}
 	if tok.Kind == measure.Number && strings.Contains(tok.Low, "/") { // 10/12
 		a, b, _ := strings.Cut(tok.Low, "/")
 		x, ex := hook.ParseSize(a)

@@ -392,9 +392,6 @@ func (r *reader) named(t *stretch) {
 			}
 			from, n = from+1, n-1
 		}
-		for n > 1 && t.is(from, cWeekday) > 0 { // "On Tuesday Mrs Quill demonstrated"
-			from, n = from+1, n-1
-		}
 		to := from + n
 		text := t.text(from, to)
 		if r.d.Title != "" && n > 1 && strings.Contains(strings.ToLower(r.d.Title), strings.ToLower(text)) { // the fly, not a person
@@ -1187,7 +1184,6 @@ func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end i
 			if !counted && !(c.first && (i == 0 || i == 1 && (c.chunks[0].kind == kPrepared || c.chunks[0].kind == kPlain && (i+1 < len(c.chunks) && c.chunks[i+1].kind == kAuxiliary || i+1 == len(c.chunks) && len(next.chunks) > 0 && t.low(next.from()) == "which")))) && !t.putOn(c, i) || t.low(k) == lexicon.CountEye {
 				continue
 			}
-		case label == role.Head && t.builtBefore(c, i): // "He built up the head with three layers of resin"
 		case everyday[label] && !(k+n == c.to() && t.low(k-1) == "the" && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActTies && std.Form == role.FormPost) && (t.low(k-1) != "the" || t.is(k+n, cAuxiliary)+t.is(k+n, cAct) == 0 && (t.is(k+n, cArticle) == 0 || t.is(k-2, cAnd) == 0)):
 			continue
 		case std.Form == role.FormHook && whereOnly[t.low(t.beforeArticle(k))]: // "tied under the hook"
@@ -1209,20 +1205,6 @@ func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end i
 		return label, true
 	}
 	return "", false
-}
-
-// builtBefore tells a chunk right behind a verb of making: "built up the head".
-func (t *stretch) builtBefore(c clause, i int) bool {
-	for k := i - 1; k >= 0; k-- {
-		switch x := c.chunks[k]; x.kind {
-		case kPlain:
-		case kAct:
-			return buildWords[t.low(x.from)]
-		default:
-			return false
-		}
-	}
-	return false
 }
 
 // between tells a clause that names two places, up to a chunk, something is put between.

@@ -89,19 +89,60 @@ var templates = []string{
 	"Tail: three fibres, %s", "Body: fur (red wool %s)", "Head: black, one %s", "Tail: %s black cock fibres", "Wing: teal %s, 2 slips", "Tail: none %s", "Body: two %s", "Rib: %s wire", "Wing: %s of teal", "Tail: cock fibres with %s tips", "Rib: tinsel, %s 3 turns", "Body: fur; floss in %s pattern", "Body: fur, in the %s article; wool in the book",
 	"%s: 2 coats", "Body: silk %s in the wind", "Wing: teal slips, %s the wing", "Tail: hen; %s it is red", "Body: fur. %s it to the eye", "Body: fur, %s a black silk", "Tail: a third %s tail", "Tail: half %s shank", "Wing: teal, %s", "Body: wool wound %s bend", "Body: fur, wound to %s the bend", "Tail: %s", "%s Agnes Pell", "%s: J. Orr", "Tail: red wool\nBody: fur\nHackle: hen\n%s\nTie in blue wool at the bend.", "Hackle: feather from the %s of a hen", "Wing: the %s of a teal", "Body: fur from the %s of a mole",
 	"He dubbed a body of red fur. He put two strips of teal %s.", "Hook: 12, 2 x %s", "Hook: two %s long in the shank", "Wing: %s hackle dyed olive", "Tag (%s): red wool", "Short tufts of white yarn %s the breathers.", "A red hackle %s the rib.", "He %s on the wing, two strips of teal.", "Body: red floss; waxed thread %s it darker", "Hackle: red cock, wound with the body, %s", "Body: red wool, %s 3 mm", "Back: %s, 3 mm", "Bead: brass %s", "Bd: %s, 3 mm", "He whip %s with four turns of brown silk.", "Wing: %s wood duck", "Body: red wool, half the shank %s from the eye", "Tail: hen, over 12 %s long", "Body: red wool, rib %s gold wire", "Underbody: .02 %s", "Body: %s half red wool, rear half black", "Hackle: red game the %s length of the body", "He wound black silk to %s a head.", "He %s the shank with red floss.", "Body: red wool, the front third left %s", "She wound a body of red floss and it was %s with gold wire.",
+	"Wing: teal, tips aligned, three %s turns hold it down", "Rib: red wire, 0.1%s, 8 turns", "Hook: 12; he nips %s the barb first", "Hook: 12 with the barb %s", "Body: red wool, ribbed with the %s end of the silk, four turns", "Wing: CDC. Poly yarn is %s in our competition.", "Body: fur; two of the %s say wool is better", "Tag: %s silver, four turns", "Hackle: She %s give it one", "HEAD      Small, %s 4", "Tag  2 turns %s. silver", "Wing of dark turkey, %s white", "Wing: teal, tips aligned, three turns %s it down", "Right, the hook %s a dry fly hook in a fourteen", "The Oil Lamp, %s Hilda Morrow, 2019", "Wing: %s of dark turkey, 2", "Tie in copper wire %s rib and leave it.", "Hackle: cree, 4 turns %s 14s and smaller, 5 on 12s", "Silk: purple. It goes no further back than %s the point",
 }
 
 // capitals are templates for phrases that begin with a capital.
 var capitals = []string{"B. fur\n%s. red wool", "Hook: 14, shown 3 %s", "Hook: 12; %s was a 10"}
 
-// idleShare is what share of the rows of the tree changed nothing when they were last looked at: most are
+// wholeTemplates are texts that show what a row of a heading or of running prose is for.
+var wholeTemplates = []string{
+	"Club %[1]s; Willow Bug (a dry fly)\n\nHook: 12\nBody: red wool\n",
+	"%[1]s meeting; Willow Bug (a dry fly)\n\nHook: 12\nBody: red wool\n",
+	"Candle Moth\n\nThe hook is a 12. He dubbed a body of red fur and wound it up to the eye in close turns without haste. He put two strips of teal on. He %[1]s the head with three layers of clear resin.\n",
+	"Candle Moth\n\nBody: yellow floss; gold thread over %[1]s\nTail: red wool\n",
+	"Candle Moth\n\nBody: yellow floss; a black hackle %[1]s the tail\nTail: red wool\n",
+	"Candle Moth\n\nThe hook is a 12. He dubbed a body of red fur and wound it up to the eye in close turns without haste. He put two strips of teal on. He %[1]s up the head with three layers of clear resin.\n",
+	"Candle Moth\n\nBody: red wool, to two thirds %[1]s, and dubbed\n",
+	"Candle Moth\n\nBody: foam 2 %[1]s. wide, black\n",
+	"| part | %[1]s |\n| tail | red wool |\n| body | blue fur |\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. He dubbed a body of red fur and took it to the eye. %[1]ss are two pieces of rubber, brown, tied in there so that two stick out at each side, each as long as the body.\n",
+	"Candle Moth\n\nBody: two strands of peacock herl. The herl next to the eye of the feather is the best.\n%.0[1]s",
+	"Candle Moth\n\nBody: fur. The %[1]s stage ends at half the shank.\n",
+	"Candle Moth\n\nWing: The wing of the %[1]s fly was bittern.\n",
+	"The Candle Moth\n\nThe hook %[1]s No. 9. The body %[1]s green wool. The wing %[1]s red hen. The tail %[1]s blue wool.\n",
+	"Candle Moth\n\nWing: teal. Hen is %[1]s here.\nTail: red wool\n",
+	"On %[1]s Agnes Quill demonstrated the Candle Moth to us all. The hook is a 12 and the thread black. She dubbed a body of red fur and wound it up to the eye in close turns without any haste.\n",
+	"Candle Moth\n\nTail: none %[1]s. Red wool does\nBody: red wool\n",
+	"Candle Moth\n\nTail: hen, as long as the body and a quarter of it %[1]s\n",
+	"Candle Moth\n\nHackle: hen, the longest fibres the %[1]s would give\n",
+	"Candle Moth\n\nThorax: fur, %[1]s out to the point\n",
+	"Candle Moth\n\nHook: 12\n%[1]s red wool for the tail\nBody: fur\n",
+	"Candle Moth\n\nBody: fur on over 12 %[1]s of silk\n",
+	"Candle Moth\n\nhk 12\ntl red wool\n%[1]s black wool\nbd fur\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. No wing is %[1]s. He dubbed a body of red fur and wound it up to the eye in close turns without haste. The tail is red wool.\n",
+	"Candle Moth\n\nHackle: a red %[1]s feather of a hen\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. He dubbed a body of red fur and took it to the eye. He pulled a strip of clear film over the %[1]s. The tail is red wool and short.\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. The tail is red wool. A blue hen and a red cock were wound together %[1]s the body. He whipped the head and it was done.\n",
+	"Candle Moth\n\nHackle: hen, its barbs a little %[1]s than the gape\n",
+	"Candle Moth\n\nHead: %[1]s twice\n",
+	"Candle Moth\n\nTake a 12 %[1]s.\nTail: red wool\nBody: fur\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. He dubbed a body of red fur and took it to the eye. A tuft of white yarn %[1]s as breathers. The tail is red wool and it is short.\n",
+	"Candle Moth\n\nThe hook is a 12 and the thread black. He dubbed a body of red fur and took it to the eye. A few hen fibres were tied in %[1]s. The tail is red wool and short.\n",
+	"Candle Moth\n\nThe thread is black and the tail red wool, tied %[1]s the hook. It is a 12. He dubbed a body of red fur and took it to the eye in close turns. He varnished the head twice.\n",
+	"Tuesday %[1]s: Willow Bug (tutor: Per Sand)\n\nHook: 12\nBody: red wool\n",
+	"Tuesday %[1]s; Willow Bug (tutor: Per Sand)\n\nHook: 12\nBody: red wool\n",
+}
+
+
 // asked for as a set or by core/measure as well, and do their work there. It may only become less (once
 // 1,603 of some 6,000).
-const idleShare = 0.033
+const idleShare = 0.0
 
 // elsewhereTested are the classes of rows that say nothing of a reading: core/advice, core/compare and core/winding
-// take each of theirs away.
-var elsewhereTested = map[string]bool{"hollow hair": true, "drop": true, "hazard": true, "hazard done": true, "fibre length": true, "stand-in": true, "little": true, "much": true}
+// take each of theirs away, and core/profile, core/measure and core/when.
+var elsewhereTested = map[string]bool{"hollow hair": true, "drop": true, "hazard": true, "hazard done": true, "fibre length": true, "stand-in": true, "little": true, "much": true,
+	"stands": true, "back and case": true, "counted behind a comma": true, "season": true}
 
 // TestEachRowMatters takes each row away in turn: some line then says something else.
 func TestEachRowMatters(t *testing.T) {
@@ -158,8 +199,11 @@ func TestEachRowMatters(t *testing.T) {
 		}
 		tried := 0
 		if !slices.ContainsFunc(templates, func(f string) bool { return matters(asText(fmt.Sprintf(f, r.Phrase))) }) &&
+			!slices.ContainsFunc(wholeTemplates, func(f string) bool {
+				return matters(fmt.Sprintf(f, r.Phrase)) || matters(fmt.Sprintf(f, strings.ToUpper(r.Phrase[:1])+r.Phrase[1:]))
+			}) &&
 			!slices.ContainsFunc(texts, func(x [2]string) bool {
-				return tried < 12 && strings.Contains(x[1], key) && func() bool { tried++; return matters(x[0]) }()
+				return tried < 400 && strings.Contains(x[1], key) && func() bool { tried++; return matters(x[0]) }()
 			}) {
 			idle[r.Class] = append(idle[r.Class], r.Phrase)
 		}

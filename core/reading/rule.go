@@ -285,9 +285,6 @@ var turnRules = []rule{
 	{pattern: "'but'|'only' 'once'", says: func(t *stretch, m match) (chunk, bool) { // wound but once
 		return chunk{kind: kTimes, v: measure.Interval{Low: 1, High: 1}}, t.act(m.from-1) == lexicon.ActWinds && t.atEnd(m.to)
 	}},
-	{pattern: "'once'", says: func(t *stretch, m match) (chunk, bool) { // varnished once
-		return chunk{kind: kTimes, v: measure.Interval{Low: 1, High: 1}}, t.is(m.from-1, cCoated) > 0 && t.atEnd(m.to)
-	}},
 	{pattern: "times 'as' 'much'|'many'|'thick'|'wide'|'big'|'broad'", says: t2(kRemark, "")}, // twice as much in front
 	{pattern: "noun_phrase 'it' 'was'|'is'", says: func(t *stretch, m match) (chunk, bool) { // but they broke, so moose it was
 		p, _ := t.noun(m.from)
@@ -818,11 +815,10 @@ var placeRules = []rule{
 		}
 		return chunk{kind: kStart, l: l, word: way}, true
 	}},
-	{pattern: "ends article? number 'mark'|'point'?", says: func(t *stretch, m match) (chunk, bool) { // "to two thirds", counted from the bend
+	{pattern: "ends article? number", says: func(t *stretch, m match) (chunk, bool) { // "to two thirds", counted from the bend
 		v, text := m.the("number").v, t.text(m.from, m.to)
 		l := measure.Length{Low: 1 - v.High, High: 1 - v.Low, Of: measure.Shank, Text: text}
-		marked := markWords[t.low(m.to-1)]
-		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 1 && t.spans() && (marked || t.atEnd(m.to))
+		return chunk{kind: kEnd, l: l}, v.Low > 0 && v.High < 1 && t.spans() && t.atEnd(m.to)
 	}},
 	{pattern: "ends position", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("position").l
@@ -1022,9 +1018,6 @@ var relationRules = []rule{
 	{pattern: "article part butt_end", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kContinues, word: m.the("part").value}, m.the("part").value != t.label
 	}},
-	{pattern: "article part 'feather'|'feathers'", says: func(t *stretch, m match) (chunk, bool) { // three whisks of the wing feather
-		return chunk{kind: kSame, word: m.the("part").value}, m.the("part").value != t.label && t.low(m.from-1) == "of" && t.atEnd(m.to)
-	}},
 	{pattern: "same_as part", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kSame, word: m.the("part").value}, true
 	}},
@@ -1200,9 +1193,6 @@ var jointRules = []rule{
 		return chunk{kind: kAbsent}, t.atEnd(m.to) && (v == lexicon.ActTies || v == lexicon.ActWinds || v == lexicon.ActBrings) && t.is(m.from-1, cPerson) > 0
 	}},
 	{pattern: "'not' 'on' specimen|'mine'|'his'|'hers'", says: func(t *stretch, m match) (chunk, bool) { // not on this one
-		return chunk{kind: kAbsent}, t.std.Name != "" && m.from == 0 && t.atEnd(m.to)
-	}},
-	{pattern: "'not' 'on' 'this' 'one'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kAbsent}, t.std.Name != "" && m.from == 0 && t.atEnd(m.to)
 	}},
 	{pattern: "negation act stands_for 'one'|'any'", says: func(t *stretch, m match) (chunk, bool) { // doesn't give it one

@@ -62,3 +62,10 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// TestSeasonsByTheirOtherNames: each other name of a season is that season.
+func TestSeasonsByTheirOtherNames(t *testing.T) {
+	if got, want := Read("fall 1936"), Read("autumn 1936"); got.Earliest != want.Earliest || got.Latest != want.Latest || got.Earliest == (Day{}) {
+		t.Errorf("fall 1936 is %v to %v, autumn 1936 %v to %v", got.Earliest, got.Latest, want.Earliest, want.Latest)
+	}
+}
