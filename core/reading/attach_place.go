@@ -21,10 +21,6 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	p := m.part
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
 	mm := l.Of == measure.MM
-	if m.std.Form == role.FormCase && l.IsPart() && m.low(x.from) == "over" { // "folded over the thorax"
-		note("where it stands; no value of its own")
-		return
-	}
 	if mm && m.std.Form == role.FormCase && m.low(x.to) == "across" && m.nounSaid() { // "a strip of film 4 mm across for the back"
 		m.grades = append(m.grades, m.text(x.from, x.to+1))
 		m.take(x.from, x.to+1, asSize, "how wide or thick the material is, not how long")

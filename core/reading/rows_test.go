@@ -134,9 +134,7 @@ var wholeTemplates = []string{
 	"Tuesday %[1]s; Willow Bug (tutor: Per Sand)\n\nHook: 12\nBody: red wool\n",
 }
 
-
-// asked for as a set or by core/measure as well, and do their work there. It may only become less (once
-// 1,603 of some 6,000).
+// idleShare is what share of the rows may change nothing when they are taken away: none (once 1,603 of some 6,000).
 const idleShare = 0.0
 
 // elsewhereTested are the classes of rows that say nothing of a reading: core/advice, core/compare and core/winding
@@ -154,7 +152,7 @@ func TestEachRowMatters(t *testing.T) {
 		written[lines[i]] = l
 	}
 	var texts [][2]string // of the mended sets, whole, with their words: running prose has lines that are long
-	for _, f := range corpus(t, "testdata/gauge/*/*.txt") {
+	for _, f := range slices.Concat(corpus(t, "testdata/gauge/*/*.txt"), corpus(t, "testdata/*/*.txt")) {
 		if strings.Contains(f, "/held/") {
 			continue
 		}

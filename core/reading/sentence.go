@@ -818,11 +818,16 @@ func (r *reader) saidAtOnce(toks []measure.Token) (label string, n int) {
 	if _, n := ribIt.Match(toks, 0); n > 0 {
 		return "rib", n
 	}
+	if _, n := startsThread.Match(toks, 0); r.started && n > 0 && n < len(toks) {
+		return "thread", n
+	}
 	return "", 0
 }
 
 // openers are words with which people talking begin a sentence about the next part.
 var openers = measure.PhrasesOf("opener")
+
+var startsThread = measure.PhrasesOf("starts thread")
 
 // opener gives where a sentence begins after words such as "Right," or "Over that".
 func (r *reader) opener(s string, start int) int {
