@@ -15,6 +15,9 @@ import (
 type headline struct {
 	name, tier, originator, date string
 	notes                        []string
+
+	weight int    // of the name
+	before string // what could be a name before a colon or in a bracket
 }
 
 var (
@@ -58,74 +61,28 @@ var smallWords = lexicon.Set("small word of a name")
 // readHeading reads a heading by its pieces.
 func readHeading(text string) headline {
 	var h headline
-	best, before := 0, "" // the weight of the name, and what could be one before a colon or in a bracket
-	take := func(name string, weight int) {
-		if weight > best {
-			if h.name != "" {
-				h.notes = append(h.notes, h.name)
-			}
-			h.name, best = name, weight
-			return
-		}
-		h.notes = append(h.notes, name)
-	}
 	rest := text
 	if m := inQuotes.FindStringSubmatchIndex(text); m != nil && nameLike(text[m[2]:m[3]]) && len(strings.Fields(text[m[2]:m[3]])) <= 6 {
-		take(text[m[2]:m[3]], quotedName)
+		h.offer(text[m[2]:m[3]], quotedName)
 		rest = text[:m[0]] + "  " + text[m[1]:]
 	}
 	for _, p := range pieceOf(rest) {
 		label := strings.HasSuffix(p, ":") || strings.HasPrefix(p, "(") // what stands before a colon or in a bracket names no fly
-		p = strings.Trim(p, " .,;:-–—/(")
-		if p == "" {
+		if p = strings.Trim(p, " .,;:-–—/("); p == "" {
 			continue
 		}
 		if m := headLead.FindStringSubmatch(p); m != nil { // "My version of Ann Loe's Night Heron"
 			p = m[1]
 		}
-		if m := headCredit.FindStringSubmatch(p); m != nil && h.credit(m) {
-			continue
-		}
-		if m := atTheVice.FindStringSubmatch(p); m != nil && m[0] == p { // "Eivind Bakk at the vice"
-			h.tier = cmp.Or(h.tier, m[1])
-			continue
-		}
-		if name, ok := strings.CutPrefix(p, "by "); ok && (headPerson.MatchString(name) || wholeName.MatchString(name) && strings.Contains(name, " ")) { // "The Prophet, by Gisle Ore"
-			h.tier = cmp.Or(h.tier, name)
-			continue
-		}
-		if m := headDate.FindStringSubmatch(p); m != nil && (m[1] == p || len(p)-len(m[1]) < 22 && !dressing.IsUpper(p) && nameWeight(strings.Replace(p, m[1], "", 1)) == 0) {
-			h.date = cmp.Or(h.date, m[1])
-			if m[1] != p {
-				h.notes = append(h.notes, p)
-			}
-			continue
-		}
-		switch {
-		case h.name != "" && nameNumber.MatchString(p) && len(h.notes) == 0: // "The Mistle Gate Wet, No. 7"
-			h.name += ", " + p
-		case headNumber.MatchString(p) && nameWeight(p) < capsName:
-			h.notes = append(h.notes, p)
-		case headPerson.MatchString(p):
-			if h.tier == "" {
-				h.tier = p
-			} else {
-				h.notes = append(h.notes, p)
-			}
-		case label:
-			if nameWeight(p) >= titleName && before == "" {
-				before = p
-			}
-			take(p, min(nameWeight(p), 1))
-		default:
-			take(p, nameWeight(p))
+		if !h.whose(p) && !h.when(p) {
+			h.piece(p, label)
 		}
 	}
-	if best < titleName && before != "" && h.tier != "" { // "The Squall: Eivind Bakk at the vice"
-		h.name, best = before, titleName
-		h.notes = slices.DeleteFunc(h.notes, func(n string) bool { return n == before })
+	if h.weight < titleName && h.before != "" && h.tier != "" { // "The Squall: Eivind Bakk at the vice"
+		h.name, h.weight = h.before, titleName
+		h.notes = slices.DeleteFunc(h.notes, func(n string) bool { return n == h.before })
 	}
-	if best < titleName {
+	if h.weight < titleName {
 		h.name = ""
 	}
 	if m := headOwner.FindStringSubmatch(h.name); m != nil && !strings.HasPrefix(m[1], "The ") {
@@ -133,6 +90,68 @@ func readHeading(text string) headline {
 		h.originator = cmp.Or(h.originator, m[1])
 	}
 	return h
+}
+
+// offer takes a piece for the name where it weighs more than what was one before.
+func (h *headline) offer(name string, weight int) {
+	if weight <= h.weight {
+		h.notes = append(h.notes, name)
+		return
+	}
+	if h.name != "" {
+		h.notes = append(h.notes, h.name)
+	}
+	h.name, h.weight = name, weight
+}
+
+// whose takes a piece that says who tied or devised the fly.
+func (h *headline) whose(p string) bool {
+	if m := headCredit.FindStringSubmatch(p); m != nil && h.credit(m) {
+		return true
+	}
+	if m := atTheVice.FindStringSubmatch(p); m != nil && m[0] == p { // "Eivind Bakk at the vice"
+		h.tier = cmp.Or(h.tier, m[1])
+		return true
+	}
+	name, ok := strings.CutPrefix(p, "by ")
+	if ok = ok && (headPerson.MatchString(name) || wholeName.MatchString(name) && strings.Contains(name, " ")); ok { // "The Prophet, by Gisle Ore"
+		h.tier = cmp.Or(h.tier, name)
+	}
+	return ok
+}
+
+// when takes a piece that is a day or a year, and little else.
+func (h *headline) when(p string) bool {
+	m := headDate.FindStringSubmatch(p)
+	if m == nil || m[1] != p && (len(p)-len(m[1]) >= 22 || dressing.IsUpper(p) || nameWeight(strings.Replace(p, m[1], "", 1)) > 0) {
+		return false
+	}
+	h.date = cmp.Or(h.date, m[1])
+	if m[1] != p {
+		h.notes = append(h.notes, p)
+	}
+	return true
+}
+
+// piece takes any other piece: a number, a person, or what may be the name.
+func (h *headline) piece(p string, label bool) {
+	switch {
+	case h.name != "" && nameNumber.MatchString(p) && len(h.notes) == 0: // "The Mistle Gate Wet, No. 7"
+		h.name += ", " + p
+	case headNumber.MatchString(p) && nameWeight(p) < capsName:
+		h.notes = append(h.notes, p)
+	case headPerson.MatchString(p) && h.tier == "":
+		h.tier = p
+	case headPerson.MatchString(p):
+		h.notes = append(h.notes, p)
+	case label:
+		if nameWeight(p) >= titleName {
+			h.before = cmp.Or(h.before, p)
+		}
+		h.offer(p, min(nameWeight(p), 1))
+	default:
+		h.offer(p, nameWeight(p))
+	}
 }
 
 // What a piece of a heading weighs as a name.

@@ -330,7 +330,7 @@ var (
 	besideOf  = regexp.MustCompile(`\b(?:at|beside|over) ` + titledName + `['’]s? (?:elbow|shoulder|vice|side|bench|table)\b`)
 	demoWas   = regexp.MustCompile(`\b(?:[Oo]ur|[Tt]he) (?:demonstrator|tier|tyer|speaker|visitor|(?:man|woman|lady|member|person) who (?:tied|made|dressed|showed) it)(?: [\p{Ll} ]+)? (?:was|is) ` + titledName)
 	firstDid  = regexp.MustCompile(`^((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. ?)*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+) (?:tied|dressed|showed|demonstrated|brought|made|gave) `)
-	ownersFly = regexp.MustCompile(`^` + titledName + `['’]s (?:own |little |new |old )?(?:nymph|fly|spider|streamer|lure|wet|dry|pattern|shrimp|buzzer|emerger)\b`)
+	ownersFly = regexp.MustCompile(`^((?:\p{Lu}[\p{L}.-]* )+\p{Lu}[\p{L}-]+)['’]s (?:own |little |new |old )?(?:nymph|fly|spider|streamer|lure|wet|dry|pattern|shrimp|buzzer|emerger)\b`)
 	asTies    = regexp.MustCompile(`\b(?:as|how) ((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*) (?:ties|tied|dresses|dressed|makes|made|does|did) it\b`)
 	nameOnIt  = regexp.MustCompile(`\b[Tt]he name (?:on|of|for) (?:it|this|the fly) (?:is|was) (?:the )?(\p{Lu}[\p{L}'’-]+(?: (?:(?:y|of|the|de|du|la|le|von|and|i) )?\p{Lu}[\p{L}'’-]+)*)`)
 	givenBy   = regexp.MustCompile(`^(The \p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(?: (?:wet|dry))?(?: (?:fly|nymph|lure|spider))? (?:was|is) (?:given|shown|sent|taught|lent) (?:to )?us by ` + titledName + `\b`)
@@ -340,42 +340,49 @@ var (
 
 // told takes from prose who ties the fly so, and the day of the minutes it stands in.
 func (r *reader) told(s string) {
-	if m := asTies.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	if r.started {
+		return
 	}
-	if m := guestIs.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, cmp.Or(m[1:]...))
+	first := func(to *string, forms ...*regexp.Regexp) {
+		for _, form := range forms {
+			if m := form.FindStringSubmatch(strings.TrimSpace(s)); m != nil {
+				*to = cmp.Or(*to, cmp.Or(m[1:]...))
+			}
+		}
 	}
-	if m := firstDid.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	first(&r.d.Tier, asTies, guestIs, firstDid, ownersFly, showedIt, besideOf, demoWas)
+	first(&r.d.Title, nameOnIt, flyWas, givenBy)
+	if m := givenBy.FindStringSubmatch(s); m != nil {
+		r.d.Tier = cmp.Or(r.d.Tier, m[2])
 	}
-	if m := ownersFly.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started && strings.Contains(m[1], " ") {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	first(&r.d.Date, eveningOf, minutesOf)
+}
+
+// owned takes a name that begins with whose the fly is: "Edwin's Granary Moth".
+func (r *reader) owned(t *stretch, from, to int, text string) bool {
+	n := to - from
+	if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
+		r.d.Title = text
+		return true
 	}
-	if m := showedIt.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	if k := from + 1; n > 2 && strings.HasSuffix(t.low(k), "'s") && r.d.Title == "" && t.is(from-1, cAuxiliary) > 0 { // "The last fly was Egil Strand's Dry Dock"
+		r.d.Tier, r.d.Title = cmp.Or(r.d.Tier, strings.TrimSuffix(strings.TrimSuffix(t.text(from, k+1), "'s"), "’s")), t.text(k+1, to)
+		return true
 	}
-	if m := besideOf.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && t.is(k-1, cArticle) > 0 && r.d.Title == "" { // "brought the Grandmother's Apron"
+		r.d.Title = text
+		return true
 	}
-	if m := demoWas.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Tier = cmp.Or(r.d.Tier, m[1])
+	if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && !strings.Contains(r.d.Title, text) { // Edwin's Granary Moth
+		if who := strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s"); r.d.Originator == "" && !strings.HasPrefix(r.d.Tier, who+" ") && !dressing.IsUpper(who) {
+			r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
+		}
+		if r.d.Title == "" {
+			r.d.Title = t.text(k+1, to)
+		}
+		return true
 	}
-	if m := nameOnIt.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Title = cmp.Or(r.d.Title, m[1])
-	}
-	if m := flyWas.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Title = cmp.Or(r.d.Title, m[1])
-	}
-	if m := givenBy.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Title, r.d.Tier = cmp.Or(r.d.Title, m[1]), cmp.Or(r.d.Tier, m[2])
-	}
-	if m := eveningOf.FindStringSubmatch(s); m != nil && !r.started {
-		r.d.Date = cmp.Or(r.d.Date, m[1])
-	}
-	if m := minutesOf.FindStringSubmatch(strings.TrimSpace(s)); m != nil && !r.started {
-		r.d.Date = cmp.Or(r.d.Date, m[1])
-	}
+	return false
 }
 
 // named takes the name of the fly and of who tied it from the first sentences: "Tobias Render
@@ -398,28 +405,7 @@ func (r *reader) named(t *stretch) {
 			i = to
 			continue
 		}
-		if from == 0 && t.low(to) == "." && strings.HasSuffix(t.low(0), "'s") && r.d.Title == "" { // "Thatcher's Spider. Ned wanted us to see …"
-			r.d.Title = text
-			i = to
-			continue
-		}
-		if k := from + 1; n > 2 && strings.HasSuffix(t.low(k), "'s") && r.d.Title == "" && t.is(from-1, cAuxiliary) > 0 { // "The last fly was Egil Strand's Dry Dock"
-			r.d.Tier, r.d.Title = cmp.Or(r.d.Tier, strings.TrimSuffix(strings.TrimSuffix(t.text(from, k+1), "'s"), "’s")), t.text(k+1, to)
-			i = to
-			continue
-		}
-		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && t.is(k-1, cArticle) > 0 && r.d.Title == "" { // "brought the Grandmother's Apron"
-			r.d.Title = text
-			i = to
-			continue
-		}
-		if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && !strings.Contains(r.d.Title, text) { // Edwin's Granary Moth
-			if who := strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s"); r.d.Originator == "" && !strings.HasPrefix(r.d.Tier, who+" ") && !dressing.IsUpper(who) {
-				r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
-			}
-			if r.d.Title == "" {
-				r.d.Title = t.text(k+1, to)
-			}
+		if r.owned(t, from, to, text) {
 			i = to
 			continue
 		}

@@ -879,28 +879,7 @@ func (r *reader) segments(s string, start int) []segment {
 		toks[i].End += start
 	}
 	var out []segment
-	r.sentenceLabels, r.theLabels, r.commaLabels = 0, 0, 0
-	for i := range toks {
-		if !stepNumber.MatchString(s) && (i == 0 || toks[i-1].Low == "," || toks[i-1].Low == ":") {
-			if _, n := r.words.roles.Match(toks, i); n > 0 && r.tellsWhat(toks, i+n) {
-				r.commaLabels++
-			}
-		}
-	}
-	for i := range toks {
-		if i > 0 && toks[i-1].Low == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
-			if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Kind == measure.Word {
-				r.sentenceLabels++
-			}
-		}
-	}
-	for i := range toks {
-		if toks[i].Low == "the" && (i == 0 || toks[i-1].Low == "." || toks[i-1].Low == ";") {
-			if _, n := r.words.roles.Match(toks, i+1); n > 0 && r.leadsOf(toks, i+1+n) {
-				r.theLabels++
-			}
-		}
-	}
+	r.countLabels(s, toks)
 	card := dashed(s)
 	for i := 0; i < len(toks); i++ {
 		first := i == 0
@@ -959,6 +938,32 @@ func (r *reader) segments(s string, start int) []segment {
 		i = next - 1
 	}
 	return out
+}
+
+// countLabels counts what could be labels within a line, by what stands before and behind them.
+func (r *reader) countLabels(s string, toks []measure.Token) {
+	r.sentenceLabels, r.theLabels, r.commaLabels = 0, 0, 0
+	for i := range toks {
+		if !stepNumber.MatchString(s) && (i == 0 || toks[i-1].Low == "," || toks[i-1].Low == ":") {
+			if _, n := r.words.roles.Match(toks, i); n > 0 && r.tellsWhat(toks, i+n) {
+				r.commaLabels++
+			}
+		}
+	}
+	for i := range toks {
+		if i > 0 && toks[i-1].Low == "." && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) {
+			if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Kind == measure.Word {
+				r.sentenceLabels++
+			}
+		}
+	}
+	for i := range toks {
+		if toks[i].Low == "the" && (i == 0 || toks[i-1].Low == "." || toks[i-1].Low == ";") {
+			if _, n := r.words.roles.Match(toks, i+1); n > 0 && r.leadsOf(toks, i+1+n) {
+				r.theLabels++
+			}
+		}
+	}
 }
 
 // tellsWhat tells a word right behind the name of a part that says of what the part is.
