@@ -153,7 +153,7 @@ func (t *stretch) settleKinds(out []clause) {
 		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && t.low(out[i-1].from()) == "one" && out[i-1].has(kPrepared) && !out[i-1].has(kThing, kTurns, kLength, kAct) { // "one rolled if they do not match"
 			out[i-1].kind = saysAside
 		}
-		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 1 && out[i-1].has(kThing) && (out[i-1].open == ";" || out[i-1].open == ".") && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "primrose; brown if the primrose has faded"
+		if i > 1 && out[i].kind == saysCase && out[i].open == "" && out[i].chunks[0].kind == kInCase && out[i-1].kind == saysPlainly && len(out[i-1].chunks) == 1 && out[i-1].has(kThing) && (out[i-1].open == ";" || out[i-1].open == ".") && slices.ContainsFunc(out[:i-1], func(d clause) bool { return d.kind == saysPlainly && d.has(kThing) }) { // "primrose; brown if the primrose has faded"
 			out[i-1].kind = saysElse
 		}
 		if i > 1 && out[i].first && t.low(out[i].from()) == "otherwise" && out[i].has(kThing) && out[i-1].kind == saysCase && out[i-2].kind == saysPlainly && out[i-2].has(kThing) { // "Use lead if the water is deep. Otherwise brown seal's fur"

@@ -157,6 +157,7 @@ func (r *reader) creditLed(s string) bool {
 	}
 	if m := nameTied.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Set down from what Agnes Pell tied for us in October"
 		r.d.Tier = m[1]
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(s)))
 		r.d.Notes = append(r.d.Notes, s)
 		return true
 	}

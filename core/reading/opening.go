@@ -18,6 +18,7 @@ var (
 	flyQuoted = regexp.MustCompile(`\b(?i:fly|pattern|nymph|dressing|lure|spider|streamer),? ["“]`)
 	ownOf     = regexp.MustCompile(`^(\p{Lu}[^,.:;]{2,40}), (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)['’]s own (?:pattern|fly|dressing|invention|nymph|design|version)\b(.*)$`)
 	itIsThe   = regexp.MustCompile(`^(?:[Ii]t|[Tt]hat|[Tt]his)(?:'s|’s| is| was) (?:called )?(?:the|my|a) ` + flyName + `(?:[,:.!]|$)`)
+	speaks    = regexp.MustCompile(`^\p{Lu}\p{L}+: \p{Ll}`)
 	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
 )
 
@@ -74,7 +75,7 @@ func leadsUp(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && (strings.HasSuffix(text, ":") || flyQuoted.MatchString(text)) && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}
-	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised, itIsThe} {
+	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised, itIsThe, askedFor} {
 		if m := form.FindStringSubmatch(text); m != nil {
 			return m[1]
 		}

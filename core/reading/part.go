@@ -150,7 +150,9 @@ func (c *cutter) bodyHere() {
 	if k == 0 && c.toks[c.i].Low == role.Rib && c.i+1 < len(c.toks) && c.toks[c.i+1].Kind == measure.Word && (c.toks[c.i-1].Kind == measure.Word || c.toks[c.i-1].Low == ",") && !standsTo[c.toks[c.i-1].Low] && c.toks[c.i-1].Low != "the" && c.toks[c.i-1].Low != "a" && !ribVerbs[c.toks[c.i+1].Low] { // a terse card: "black wool rib gold tinsel"
 		k = 1
 	}
-	if n := c.r.overAll(c.s, c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "; gold thread over all", "with a gold wire over it"
+	if n := c.r.metalTurns(c.s, c.toks, c.i); n > 0 && len(c.pieces) == 1 && c.std.Form == role.FormWound { // "wool & gold oval, 4t"
+		c.cut(role.Rib, n)
+	} else if n := c.r.overAll(c.s, c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "; gold thread over all", "with a gold wire over it"
 		c.cut(role.Rib, n)
 	} else if n := c.r.turnsOfRib(c.toks, c.i); n > 0 && len(c.pieces) == 1 { // "w/ 6 turns red wire"
 		c.cut("rib", c.i+n)
@@ -481,6 +483,31 @@ func (r *reader) overAll(s string, toks []measure.Token, i int) int {
 	p, n := newStretch(r.words, s, toks[k:end], role.Rib).noun(0)
 	if n == end-k && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire || p.lastNoun == "" && len(p.colour) == 1 && gilt[p.colour[0]]) {
 		return k
+	}
+	return 0
+}
+
+// metalTurns reads "& gold oval, 4t" at token i: a metal with its turns beside what a body is of. It gives the token at
+// which its words begin, 0 where there is none.
+func (r *reader) metalTurns(s string, toks []measure.Token, i int) int {
+	if toks[i].Low != "and" && toks[i].Low != "&" || i+3 >= len(toks) {
+		return 0
+	}
+	end := i + 1
+	for end < len(toks) && toks[end].Kind == measure.Word {
+		end++
+	}
+	k := end
+	if k < len(toks) && toks[k].Low == "," {
+		k++
+	}
+	_, n := measure.ScanNumber(toks, k)
+	if n == 0 || k+n >= len(toks) || !hasSense(r.words.look(toks[k+n : k+n+1])[0], cTurns) {
+		return 0
+	}
+	p, m := newStretch(r.words, s, toks[i+1:end], role.Rib).noun(0)
+	if m == end-i-1 && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire) {
+		return i + 1
 	}
 	return 0
 }

@@ -365,7 +365,7 @@ func (r *reader) owned(t *stretch, from, to int, text string) bool {
 		r.d.Title = text
 		return true
 	}
-	if k := from + 1; n > 2 && strings.HasSuffix(t.low(k), "'s") && r.d.Title == "" && t.is(from-1, cAuxiliary) > 0 { // "The last fly was Egil Strand's Dry Dock"
+	if k := from + 1; n > 2 && strings.HasSuffix(t.low(k), "'s") && r.d.Title == "" && (from == 0 || t.is(from-1, cAuxiliary) > 0) { // "The last fly was Egil Strand's Dry Dock"
 		r.d.Tier, r.d.Title = cmp.Or(r.d.Tier, strings.TrimSuffix(strings.TrimSuffix(t.text(from, k+1), "'s"), "’s")), t.text(k+1, to)
 		return true
 	}

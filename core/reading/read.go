@@ -438,6 +438,12 @@ func (r *reader) creditOpens(s string, start int, marks *marks) (int, bool) {
 			return start, true
 		}
 	}
+	if at := r.headBeforeLabels(s, start); at > start && r.d.Title == "" && !r.started { // "Item 31. LAST ORDERS (wet), tied P. Rye, 2/1949. Hook 10. Silk claret. …"
+		if h := readHeading(s[start:at]); h.name != "" && !dirty(h.name) && r.heads(h) {
+			marks.set(start, at, asHeader, "")
+			return at, false
+		}
+	}
 	if m := quotedLead.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "Vesper" - hook 14 down-eyed; body of claret silk
 		at := start + len(m[0])
 		if _, k := r.words.roles.Match(measure.Lex(s[at:]), 0); k > 0 {
@@ -447,6 +453,30 @@ func (r *reader) creditOpens(s string, start int, marks *marks) (int, bool) {
 		}
 	}
 	return start, false
+}
+
+// headBeforeLabels gives where the labels of a card of one line begin behind its heading; 0 where it is none.
+func (r *reader) headBeforeLabels(s string, start int) int {
+	if len(s)-start > 600 || strings.Contains(s, ":") {
+		return 0
+	}
+	toks := measure.Lex(s[start:])
+	at, labels := 0, 0
+	for i := 1; i < len(toks); i++ {
+		if toks[i-1].Low != "." || !unicode.IsUpper([]rune(s[start+toks[i].Start:])[0]) {
+			continue
+		}
+		if _, n := r.words.roles.Match(toks, i); n > 0 && r.tellsWhat(toks, i+n) {
+			if labels == 0 {
+				at = start + toks[i].Start
+			}
+			labels++
+		}
+	}
+	if labels < 3 {
+		return 0
+	}
+	return at
 }
 
 // eachSegment reads the text behind each label of a line.

@@ -282,6 +282,9 @@ var turnRules = []rule{
 	{pattern: "number 'times'", says: func(t *stretch, m match) (chunk, bool) { // ribbed five times
 		return chunk{kind: kTimes, v: m.the("number").v}, m.the("number").v.Low >= 1 && (t.std.Form == role.FormRib || t.std.Form == role.FormCollar || t.std.Form == role.FormPalmer || t.std.Form == role.FormHead || t.is(m.from-1, cCoated)+t.is(m.from-1, cEndsFly) > 0)
 	}},
+	{pattern: "'nothing'", says: func(t *stretch, m match) (chunk, bool) { // for tail, nothing
+		return chunk{kind: kAbsent}, t.std.Name != "" && m.from == 0 && t.atEnd(m.to)
+	}},
 	{pattern: "'but'|'only' 'once'", says: func(t *stretch, m match) (chunk, bool) { // wound but once
 		return chunk{kind: kTimes, v: measure.Interval{Low: 1, High: 1}}, t.act(m.from-1) == lexicon.ActWinds && t.atEnd(m.to)
 	}},

@@ -228,7 +228,7 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		return true
 	}
 	if r.d.Title == "" && !r.started {
-		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text) || flyQuoted.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
+		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text) || flyQuoted.MatchString(text) || speaks.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
 			r.d.Title, r.letter = name, true
 			r.d.Notes = append(r.d.Notes, text)
 			marks.set(start, len(s), asHeader, "")
