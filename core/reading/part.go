@@ -490,7 +490,7 @@ func (r *reader) overAll(s string, toks []measure.Token, i int) int {
 // metalTurns reads "& gold oval, 4t" at token i: a metal with its turns beside what a body is of. It gives the token at
 // which its words begin, 0 where there is none.
 func (r *reader) metalTurns(s string, toks []measure.Token, i int) int {
-	if toks[i].Low != "and" && toks[i].Low != "&" || i+3 >= len(toks) {
+	if toks[i].Low != "&" || i+3 >= len(toks) {
 		return 0
 	}
 	end := i + 1
