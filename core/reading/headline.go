@@ -30,6 +30,7 @@ var (
 	headPerson   = regexp.MustCompile(`^(?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Revd|Col|Sgt)\.? (?:\p{Lu}\. ?)*|(?:\p{Lu}\. ?)+)\p{Lu}[\p{L}'’-]+$`)
 	headOwner    = regexp.MustCompile(`^((?:\p{Lu}\. ?)*\p{Lu}\p{Ll}+ \p{Lu}[\p{L}-]+)['’]s (\p{Lu}.+)$`)
 	nameNumber   = regexp.MustCompile(`^(?:No|Nr|Mk|Mark)\.? ?(?:\d{1,2}|[IVX]+)$`)
+	whoseBehind  = regexp.MustCompile(`^[^,:;()"“”|]+ \(\p{Lu}[\p{L}'’-]*(?: \p{Lu}[\p{L}'’-]*)?\)$`)
 	asWho        = regexp.MustCompile(`,? as (?:I|we|he|she|they|shown|tied|dressed|fished|made)\b[^,.;:()]*$`)
 	headLead     = regexp.MustCompile(`^(?i:(?:my|our|his|her|a|the|notes on|notes for|pattern|recipe|dressing|name|fly) )?(?i:(?:own )?(?:version|dressing|recipe|copy|variant|variation) of )(?:the )?(\p{Lu}.*)$`)
 )
@@ -42,7 +43,7 @@ var (
 
 // dirty tells a name that still holds something else.
 func dirty(name string) bool {
-	if asWho.MatchString(name) { // "The Candle Sedge, as I tie it" is a name for it
+	if asWho.MatchString(name) || whoseBehind.MatchString(name) { // "The Candle Sedge, as I tie it" and "Candle Sedge (Thrale)" are names for it
 		return false
 	}
 	if strings.ContainsAny(name, ",:;()\"“”|") || strings.Contains(name, ". ") || strings.Contains(name, " - ") || strings.Contains(name, " – ") || strings.Contains(name, "  ") {
