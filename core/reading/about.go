@@ -797,7 +797,7 @@ func (q *question) goesOn() []piece {
 		return q.claimed(role.Body)
 	case open && c.has(kTurns, kTimes) && (t.is(c.from(), cStandsFor) > 0 || t.windsIt(c)) && !q.told(role.Hackle) && t.feather(q.before): // "It gets a turn and a half"
 		return q.claimed(role.Hackle)
-	case open && q.ontop() && q.hasBody() && !q.hasWing() && q.slipBefore(): // "a slip of hen pheasant, fold it in two and tie it down on top"
+	case open && q.tiedOnTop() && q.hasBody() && !q.hasWing() && q.slipBefore(): // "a slip of hen pheasant, fold it in two and tie it down on top"
 		return q.claimed(role.Wing)
 	case open && t.overBack(c): // "… and was stretched over the back"
 		return q.claimed(someBack)
@@ -809,8 +809,8 @@ func (q *question) goesOn() []piece {
 	return nil
 }
 
-// ontop tells a clause that ties what was brought on top of the fly.
-func (q *question) ontop() bool {
+// tiedOnTop tells a clause that ties what was brought on top of the fly.
+func (q *question) tiedOnTop() bool {
 	return q.onTop() && q.deed() != "" && !q.c.has(kTurns) && (q.deed() == lexicon.ActTies || q.deed() == lexicon.ActTiesOff || q.deed() == lexicon.ActHolds)
 }
 

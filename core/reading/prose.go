@@ -375,7 +375,7 @@ func (r *reader) owned(t *stretch, from, to int, text string) bool {
 	}
 	if k := from; strings.HasSuffix(t.low(k), "'s") && n > 1 && !strings.Contains(r.d.Title, text) { // Edwin's Granary Moth
 		if who := strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s"); r.d.Originator == "" && !strings.HasPrefix(r.d.Tier, who+" ") && !dressing.IsUpper(who) {
-			r.d.Originator = strings.TrimSuffix(strings.TrimSuffix(t.text(k, k+1), "'s"), "’s")
+			r.d.Originator = who
 		}
 		if r.d.Title == "" {
 			r.d.Title = t.text(k+1, to)

@@ -909,14 +909,9 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 			}
 		}
 	}
-	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "left the front quarter clear"
+	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "left the front quarter clear", "leaves the last quarter of the shank empty"
 		if from, to, m := measure.ScanStretch(t.toks, i+n); m > 0 && t.is(i+n+m, cBare) > 0 {
-			c := chunk{kind: kEnd, from: i, to: i + n + m + t.is(i+n+m, cBare), l: from}
-			if from.Low == 1 {
-				c.kind, c.l = kStart, to
-			}
-			c.l.Text = t.text(i, c.to)
-			out = append(out, c)
+			out = append(out, t.leftBare(i, i+n+m+t.is(i+n+m, cBare), from, to))
 		}
 	}
 	if from, to, m := measure.ScanStretch(t.toks, i); m > 0 && t.spans() { // "the front quarter left clear"
@@ -925,22 +920,7 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 			k += t.is(k, cAuxiliary)
 		}
 		if n := t.is(k, cLeaves); n > 0 && t.is(k+n, cBare) > 0 {
-			c := chunk{kind: kEnd, from: i, to: k + n + t.is(k+n, cBare), l: from}
-			if from.Low == 1 {
-				c.kind, c.l = kStart, to
-			}
-			c.l.Text = t.text(i, c.to)
-			out = append(out, c)
-		}
-	}
-	if n := t.is(i, cLeaves); n > 0 && t.spans() { // "leaves the last quarter of the shank empty"
-		if from, to, m := measure.ScanStretch(t.toks, i+n); m > 0 && t.is(i+n+m, cBare) > 0 {
-			c := chunk{kind: kEnd, from: i, to: i + n + m + t.is(i+n+m, cBare), l: from}
-			if from.Low == 1 {
-				c.kind, c.l = kStart, to
-			}
-			c.l.Text = t.text(i, c.to)
-			out = append(out, c)
+			out = append(out, t.leftBare(i, k+n+t.is(k+n, cBare), from, to))
 		}
 	}
 	if at, n := measure.ScanForward(t.toks, i); n > 0 && t.spans() {
@@ -948,6 +928,17 @@ func (t *stretch) stretchAt(i int, out []chunk) []chunk {
 		out = append(out, chunk{kind: kEnd, from: i, to: i + n, l: at})
 	}
 	return out
+}
+
+// leftBare is the bound that words i to end set when they leave the stretch from..to bare: what is wound ends where a
+// bare front begins, and begins where a bare rear ends.
+func (t *stretch) leftBare(i, end int, from, to measure.Length) chunk {
+	c := chunk{kind: kEnd, from: i, to: end, l: from}
+	if from.Low == 1 {
+		c.kind, c.l = kStart, to
+	}
+	c.l.Text = t.text(i, end)
+	return c
 }
 
 var blendRules = []rule{
