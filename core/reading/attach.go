@@ -46,6 +46,8 @@ type maker struct {
 	taken     int          // stretches that gave a value or a remark
 	legs      bool         // the ends of a wing case were told to be the legs
 	lastUnit  string       // what was counted last
+	written   bool         // the part's name was written before these words, as a label
+	doubted   bool         // what follows, up to the end of the sentence, is of another part
 	negated   bool
 	shadowed  bool // what was named last only says where something stands
 }
@@ -126,6 +128,7 @@ func (m *maker) read() {
 			m.aside, m.bracket = false, false
 		case ".":
 			m.aside = m.aside && m.bracket
+			m.doubted = m.doubted && !m.written
 		}
 	}
 	m.assemble()
@@ -282,6 +285,9 @@ func (m *maker) clause(c *clause, n int) {
 		return
 	}
 	switch {
+	case m.doubted:
+		m.leave(c.chunks)
+		return
 	case m.aside:
 		m.remark(*c, "kept as a remark")
 		return
@@ -572,7 +578,7 @@ func (m *maker) main(c clause) {
 	if m.onCondition(c) {
 		return
 	}
-	for i := range c.chunks {
+	for i := 0; i < len(c.chunks) && !m.doubted; i++ {
 		m.chunk(c, i, l)
 	}
 }
@@ -957,6 +963,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	}
 	if v, ok := m.otherwiseUsed(c, i, prep, prepAt, p); ok {
 		return v
+	}
+	if m.doubts(c, i, p) {
+		return false
 	}
 	if p.self && len(p.grade) == 1 && (muches[p.grade[0]] || littles[p.grade[0]]) && m.std.Form == role.FormWound && p.amount == "" { // "a thick body of green fur"
 		p.amount, p.grade = p.grade[0], nil

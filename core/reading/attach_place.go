@@ -185,6 +185,10 @@ func (m *maker) keepLength(x chunk) {
 		return
 	}
 	first := p.Length
+	if m.std.Name == role.Finish || m.byItself(l) { // a coat of varnish has no length
+		m.note(x.from, x.to, "kept as a remark")
+		return
+	}
 	if first.IsZero() {
 		p.Length = l
 		m.take(x.from, x.to, asLength, lengthMeaning(l))
@@ -221,7 +225,7 @@ func (m *maker) tied(x chunk, l measure.Length) {
 		m.onlyWhere(x)
 		return
 	}
-	if string(l.Of) == m.std.Name || string(l.Of) == m.part.Role { // "put in a tail of six barbs"
+	if m.byItself(l) { // "put in a tail of six barbs"
 		m.take(x.from, x.to, asPlain, "")
 		return
 	}
@@ -499,12 +503,20 @@ func (m *maker) onlyWhere(x chunk) { m.note(x.from, x.to, "where it stands; no v
 
 // begins says that the part begins at l.
 func (m *maker) begins(x chunk, l measure.Length) {
+	if m.byItself(l) {
+		m.onlyWhere(x)
+		return
+	}
 	m.part.From = l
 	m.take(x.from, x.to, asPlace, "starts "+placeMeaning(l))
 }
 
 // ends says that the part ends at l.
 func (m *maker) ends(x chunk, l measure.Length) {
+	if m.byItself(l) {
+		m.onlyWhere(x)
+		return
+	}
 	m.part.To = l
 	m.take(x.from, x.to, asPlace, "ends "+placeMeaning(l))
 }

@@ -392,8 +392,8 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"thirtyfirst":   {190, 3},
 	"thirtysecond":  {197, 1},
 	"thirtythird":   {180, 3},
-	"thirtyfourth":  {182, 5},
-	"thirtyfifth":   {188, 6},
+	"thirtyfourth":  {182, 4},
+	"thirtyfifth":   {186, 1},
 	"held":          {209, 1},
 }
 

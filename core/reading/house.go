@@ -7,7 +7,7 @@ import (
 // make reads the words of a part. With again set they were read before under another label,
 // and what nobody understands is not listed twice.
 func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool) *maker {
-	m := &maker{reader: r, stretch: t, line: line, part: part, marks: marks}
+	m := &maker{reader: r, stretch: t, line: line, part: part, marks: marks, written: !r.inferred}
 	r.steps += len(t.toks)
 	if len(t.toks) > 1 && (t.low(0) == "it" || t.low(0) == "them") { // "Rib it in five turns"
 		m.take(0, 1, asPlain, "")

@@ -244,7 +244,9 @@ func (r *reader) tellPieces(n int, t *stretch, marks *marks, joined []piece) {
 		if base, ok := strings.CutSuffix(t.low(p.from), "'s"); ok && base == p.label && p.from < p.to-1 { // "Hackle's brown partridge"
 			p.from++
 		}
+		r.inferred = true
 		r.parts(n, p.label, t.s, t.toks[p.from].Start, t.toks[p.to-1].End, false, marks, false)
+		r.inferred = false
 		if p.instead {
 			r.insteadOfFirst(p.label)
 		}

@@ -205,6 +205,7 @@ type reader struct {
 	blank       bool   // the last line was blank
 	// labelled are the labels read so far, firstOf the first of each kind of work
 	labelled   map[string]bool
+	inferred   bool // the part that is read was told by what the words mean, in running prose
 	firstOf    map[string]string
 	letters    bool // labels of one letter stand at two lines and more: "S. scarlet"
 	letterLine bool
