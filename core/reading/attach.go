@@ -1223,6 +1223,7 @@ func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, p phrase
 		m.inked(p)
 		m.said = append(m.said, placed{p, c.open, false})
 		return true, true
+	case prep == "with" && m.std.Form == role.FormHead && p.lastNoun == material.Thread && !m.nounSaid(): // "build up a head with the orange thread"
 	case prep == "of" && p.of && !p.noun && len(p.colour) == 0 && m.nounSaid():
 		m.shadow(c, x, prepAt, "kept as a remark")
 		return false, true

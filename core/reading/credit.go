@@ -29,8 +29,9 @@ var credits, creditOf = func() (measure.Phrases, []string) {
 // Names as they stand in a heading, each a group of a regular expression.
 const (
 	titledName = `((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev)\.? )?(?:\p{Lu}\. )*\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)` // Mrs A. Spence
-	personName = `(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)`                                                   // T. Aubrey
-	flyName    = `(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)`                                                     // Brother Anselm's Olive
+	onePerson  = `(?:(?:\p{Lu}\.)+[\p{L}'’-]*|(?:Mrs|Mr|Dr|Capt|Maj|Col|Rev|Prof|St)\.|\p{Lu}[\p{L}'’-]*)`
+	personName = `(` + onePerson + `(?: ` + onePerson + `)*)` // T. Aubrey
+	flyName    = `(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)` // Brother Anselm's Olive
 )
 
 var (
@@ -42,6 +43,7 @@ var (
 // Thrale at the February meeting", "By Prudence Aldwark, from her notebook, page 14, about
 // 1958". What else it says is a note.
 func (r *reader) credit(s string) bool {
+	s = byOurs.ReplaceAllString(s, "${1}by $2")
 	if r.creditLed(s) {
 		return true
 	}
@@ -174,7 +176,7 @@ func (r *reader) creditLed(s string) bool {
 func nameEnd(s string, toks []measure.Token, k int) int {
 	for k < len(toks) {
 		t := toks[k]
-		initial := t.Low == "." && k > 0 && t.Joined && (len(toks[k-1].Low) == 1 || len(toks[k-1].Low) <= 4 && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[k+1].Start:])[0])) // J., Capt. Lyle
+		initial := t.Low == "." && k > 0 && t.Joined && (len(toks[k-1].Low) == 1 || shortFirst.MatchString(toks[k-1].Low) && k+1 < len(toks) && unicode.IsUpper([]rune(s[toks[k+1].Start:])[0])) // J., Capt. Lyle
 		if !initial && (t.Kind != measure.Word || !unicode.IsUpper([]rune(s[t.Start:])[0])) {
 			break
 		}
@@ -188,6 +190,9 @@ var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|�
 
 var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
+	byOurs      = regexp.MustCompile(`\b((?i:tied|dressed|shown|made|demonstrated|given|brought)(?: [\p{L}]+){0,5} )by (?:our (?:\p{Ll}+,? ){0,2}|old |young |the late |the chairman,? |the secretary,? )(\p{Lu})`)
+	shortFirst  = regexp.MustCompile(`^(?:mrs?|dr|capt|col|maj|rev|prof|st|jas|wm|jno|jn|thos|chas|geo|edw|hen|ed|sgt)$`)
+	theNamed    = regexp.MustCompile(`^The \p{Lu}[\p{L}'’-]+ (?:of|in|on|at) (?:the )?\p{Lu}[\p{L}'’-]+(?:[.,]|$)`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
 	nameDated   = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+),? ((?:\d|\p{Lu}[\p{Ll}.]+ |about |circa |c\. ?)[^,]*\d{4}s?)\.?$`)
 	nameTied    = regexp.MustCompile(`(?:^|[ (])((?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*)(?: (?:\p{Lu}\.|(?:Mrs?|Dr|Capt|Col|Maj|Rev|Jas|Wm|Jno|Thos|Chas|Geo|St)\.|\p{Lu}[\p{L}'’]*))+) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|brought)\b`)
@@ -262,7 +267,7 @@ var (
 	shownIn     = regexp.MustCompile(`^(.+?)\. (?:Shown|Tied|Dressed|Made|Given|Lent|Exhibited) (?:in )?((?:\p{L}+ )?\d{4}) by (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*?)\.?$`)
 	receivedAs  = regexp.MustCompile(`^(?:No|Nr|Entry|Item)\.? ?\d+[a-z]?\. (\p{Lu}[^.:;]{2,40})\. (?:Rec(?:eived|'?d)\.?|Had|Given|Bought|Sent|Got) (?:of|from|by) ((?:\p{Lu}\.? )*\p{Lu}\p{Ll}+)(?:,? (\d{1,2}[./-][\divx]+[./-]\d{2,4}|\d{1,2} \p{L}+\.? \d{4}|\d{4}))?\. ?`)
 	tiedWhen    = regexp.MustCompile(`(?i)^(?:tied|dressed|made|written|done) (?:at|on|in|after|before|by) .*?(\d{1,2}(?:st|nd|rd|th)? \p{L}{3,9}(?: \d{4})?|\d{4})?$`)
-	fromBook    = regexp.MustCompile(`^(?:From|Copied from|Taken from|Out of) (the (?:[\p{Ll}'’]+ )?(?:minute book|log ?book|log|ledger|minutes|diary|notebook|album|register|record|visitors' book|fly book|game book))(?:, (?:for |of )?(.*\d{4}))?\.?$`)
+	fromBook    = regexp.MustCompile(`^(?:From|Copied from|Copied out of|Taken from|Out of) (the (?:[\p{Ll}'’]+ )?(?:minute book|log ?book|log|ledger|minutes|diary|notebook|album|register|record|visitors' book|fly book|game book)|(?:my|his|her|our|an old|the) (?:[\p{Ll}]+['’]s )?(?:old )?(?:notebook|diary|fly book|album|letter|notes|journal|ledger|card index|exercise book))(?:, (?:for |of )?(.*\d{4}))?(?:, (?:page|p\.|pp\.|leaf|fol\.) ?\d+)?\.?$`)
 	quotedFirst = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—,;]\s*(.+)$`)
 	dayIn       = regexp.MustCompile(`\b\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4}\b`)
 	thisIsWhat  = regexp.MustCompile(`^This is (?:what|how|the way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:did|ties|tied|makes|made|dresses|dressed|showed|does)\b`)
@@ -615,6 +620,9 @@ func (r *reader) nameAmong(s string) bool {
 		return false
 	}
 	name := ""
+	if m := theNamed.FindString(s); m != "" && nameLike(strings.Trim(m, " .,")) { // "The Widow of Ness. Dun fly for May" is the fly's own name
+		return false
+	}
 	for _, cell := range strings.FieldsFunc(s, func(c rune) bool { return strings.ContainsRune(":,;()", c) }) {
 		cell = strings.Trim(cell, " .")
 		if first, _, _ := strings.Cut(strings.ToLower(cell), " "); first == "the" || first == "a" || !wholeName.MatchString(cell) || !strings.Contains(cell, " ") {

@@ -753,7 +753,7 @@ func (t *stretch) unitAlone(p *phrase, k int, of string, plainUnit int, link boo
 	if p.unit == lexicon.CountFibre && of == lexicon.CountFeather { // fibre tips are fibres
 		return 1
 	}
-	if p.of && p.unit != "" {
+	if p.of && p.unit != "" && !(p.self && t.is(p.unitA, cCounted) == 0) { // but "a tail of hackle fibres"
 		return 1
 	}
 	if t.is(k, cNoun) > 0 && len(p.name) == 0 && len(p.colour) == 0 && p.count == nil && !link {

@@ -13,6 +13,7 @@ var (
 	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|spec|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
 	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened) (?:the |a |my )?` + flyName)
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
+	asAsked   = regexp.MustCompile(`\b[Aa]s (?:promised|asked|requested|agreed|wanted),? (?:here is |here's )?(?:the |my )?` + flyName + `(?:[:.]|$)`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)
 	signedEnd = regexp.MustCompile(`(?:\b[Yy]ours(?: \p{Ll}+){1,2}|\b[Rr]egards|\b[Ww]ishes|\b[Ss]incerely|[.!?] [—–])[,]? ?` + titledName + `[.”"]*$`)
 	flyQuoted = regexp.MustCompile(`\b(?i:fly|pattern|nymph|dressing|lure|spider|streamer),? ["“]`)
@@ -75,7 +76,7 @@ func leadsUp(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && (strings.HasSuffix(text, ":") || flyQuoted.MatchString(text)) && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}
-	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised, itIsThe, askedFor} {
+	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised, asAsked, itIsThe, askedFor} {
 		if m := form.FindStringSubmatch(text); m != nil {
 			return m[1]
 		}

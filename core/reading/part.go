@@ -58,6 +58,10 @@ func (r *reader) parts(n int, label, s string, from, to int, optional bool, m *m
 			r.joinPart(len(r.d.Parts)-1, part)
 			continue
 		}
+		if r.inferred && mk.std.Name == role.Finish && part.SaysNothing() && part.Coats == 0 { // "a drop of varnish and it is done"
+			r.d.Notes = append(r.d.Notes, text)
+			continue
+		}
 		r.d.Parts = append(r.d.Parts, part)
 		if r.labelled == nil {
 			r.labelled, r.firstOf = map[string]bool{}, map[string]string{}

@@ -212,6 +212,14 @@ func (r *reader) unlabelled(n int, s string, start, opened int, indented, wasBla
 // beforeTitle takes what may stand above the title, or with it: the lines of a letter, a note in brackets, a
 // number of a sheet, a name in quotes.
 func (r *reader) beforeTitle(s string, start int, marks *marks, text string) bool {
+	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Source == "" { // "From the minute book, 4 March 1987"
+		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
+		if p := pageSaid.FindStringSubmatch(text); p != nil {
+			r.d.Page = cmp.Or(r.d.Page, p[1])
+		}
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
 	if r.inLetter(text) || r.letterOpens(text, newStretch(r.words, s, lexAt(s, start, len(s)), "")) {
 		marks.set(start, len(s), asHeader, "")
 		return true
@@ -312,7 +320,7 @@ func (r *reader) shortOf(text string) (string, string) {
 
 // titleHere takes the line that is the title.
 func (r *reader) titleHere(s string, start int, marks *marks, text, short string) bool {
-	if r.d.Title == "" && !r.started && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
+	if r.d.Title == "" && !r.started && !(strings.Contains(text, role.Hook) && r.hookAlone(s, start)) && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), asHeader, "")
 			return true
@@ -493,11 +501,6 @@ func (r *reader) creditLine(s string, start int, marks *marks, text string) bool
 			marks.set(start, len(s), asHeader, "")
 			return true
 		}
-	}
-	if m := fromBook.FindStringSubmatch(text); m != nil && !r.started && r.d.Title != "" && r.d.Source == "" { // "From the minute book, 4 March 1987"
-		r.d.Source, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
-		marks.set(start, len(s), asHeader, "")
-		return true
 	}
 	if !r.started && r.d.Title != "" && r.credit(text) {
 		marks.set(start, len(s), asHeader, "")
@@ -778,6 +781,9 @@ var stepNumber = regexp.MustCompile(`^\s*(?:\d{1,2}[.)]|[a-z]\))\s`)
 func (r *reader) threadAlone(s string, start int) bool {
 	t := newStretch(r.words, s, lexAt(s, start, len(s)), "thread")
 	p, k := t.noun(0)
+	if x, ok := t.aughtAt(k); ok { // "black thread 8/0"
+		k = x.to
+	}
 	if k == 0 || p.lastNoun != material.Thread || !t.atEnd(k) || len(t.toks) > 14 {
 		return false
 	}
@@ -1035,7 +1041,7 @@ func (r *reader) goOn() {
 // hookAlone tells a line of a terse card that says nothing but a hook: "16 dry".
 func (r *reader) hookAlone(s string, start int) bool {
 	toks := lexAt(s, start, len(s))
-	if len(toks) == 0 || len(toks) > 8 {
+	if len(toks) == 0 || len(toks) > 12 {
 		return false
 	}
 	t := newStretch(r.words, s, toks, "hook")
@@ -1044,9 +1050,9 @@ func (r *reader) hookAlone(s string, start int) bool {
 		switch x.kind {
 		case kSize:
 			size = true
-		case kHookWord, kMark, kPlain:
+		case kHookWord, kMark, kPlain, kElsewhat:
 		default:
-			return false
+			return size && x.from > 0 && r.beadOn(toks, x.from) > 0 // "jig hook 12, 3.5 mm black tungsten bead"
 		}
 	}
 	return size
