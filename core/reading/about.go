@@ -29,6 +29,8 @@ type question struct {
 // their parts, none where it has no answer.
 func answers() []func(*question) []piece {
 	return []func(*question) []piece{
+		(*question).itIs,
+		(*question).overIt,
 		(*question).leftOut,
 		(*question).weightWithHook,
 		(*question).beadWithHook,
@@ -155,6 +157,34 @@ func (q *question) sharesNoun(p piece, others []piece) bool {
 		}
 	}
 	return false
+}
+
+// itIs answers for what a part is that the sentence before only announced: "Then came the wing. It was a small bunch of
+// black squirrel tail".
+func (q *question) itIs() []piece {
+	t, c := q.t, q.c
+	if n := len(q.before); !c.first || n == 0 || q.at == 0 || !c.has(kThing) || q.last == someWhere || t.hasThing(q.before[n-1]) || !q.all[q.at-1].first {
+		return nil
+	}
+	if t.is(c.from(), cStandsFor) > 0 && t.is(c.from()+1, cAuxiliary) > 0 {
+		return q.is(q.last)
+	}
+	return nil
+}
+
+// overIt answers for what is tied in over the tail: "over it went a few strands of red hackle fibre".
+func (q *question) overIt() []piece {
+	std, _ := role.Find(q.last)
+	k := q.c.where(kThing)
+	if k < 1 || std.Form != role.FormTail || q.c.where(kPart) >= 0 && q.c.where(kPart) < k {
+		return nil
+	}
+	for i := 1; i < k; i++ {
+		if x, y := q.c.chunks[i-1], q.c.chunks[i]; x.kind == kPreposition && x.word == "over" && y.kind == kStandsFor {
+			return q.is(q.last)
+		}
+	}
+	return nil
 }
 
 func (q *question) leftOut() []piece { // "No tail and no rib."

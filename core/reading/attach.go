@@ -1395,6 +1395,16 @@ func (m *maker) shareOf(p *phrase, x chunk) {
 	m.shares++
 }
 
+// takenFrom tells that a thing only says from what the one before it was taken: "taken from a left and a right feather".
+func takenFrom(c clause, i int) bool {
+	for k := i - 1; k >= 0 && c.chunks[k].kind != kThing; k-- {
+		if c.chunks[k].kind == kPreposition && c.chunks[k].word == "from" {
+			return true
+		}
+	}
+	return false
+}
+
 // countOf gives the part how many there are of a phrase.
 func (m *maker) countOf(c clause, i int, p *phrase) {
 	if p.amount != "" && m.std.Form == role.FormRib && p.bare() && m.is(c.chunks[i].from, cGrade) > 0 { // "copper thread, thin"
@@ -1412,7 +1422,9 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	if own := p.of && p.unit == lexicon.CountFeather && m.low(p.unitA) == role.Hackle; p.count == nil && p.one && !p.self && !own && (p.of || len(p.name) == 0) { // but "a false hackle of hen fibres"
 		switch p.unit {
 		case lexicon.CountSlip, lexicon.CountFeather, lexicon.CountStrip, lexicon.CountPlume, lexicon.CountStrand:
-			p.count = &measure.Interval{Low: 1, High: 1}
+			if p.noun || !m.nounSaid() || !takenFrom(c, i) { // but "taken from a feather" of what was said before
+				p.count = &measure.Interval{Low: 1, High: 1}
+			}
 		}
 	}
 	if p.count == nil && p.one && !p.self && p.noun && part.Count == nil && len(p.name) > 0 && !m.nounSaid() { // "a topping", "a peacock herl", "a blue jay feather"

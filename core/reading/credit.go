@@ -191,6 +191,9 @@ var sizesInTitle = regexp.MustCompile(`\s*\((\d+(?:/0)?s?(?:\s*(?:or|to|and|-|�
 var (
 	shownBy     = regexp.MustCompile(`^(.+?), as (\p{Lu}\S+(?: \p{Lu}\S+)*) (?:tied|ties|showed|shows|dressed|dresses|demonstrated|gave|made|makes)\b.*$`)
 	byOurs      = regexp.MustCompile(`\b((?i:tied|dressed|shown|made|demonstrated|given|brought)(?: [\p{L}]+){0,5} )by (?:our (?:\p{Ll}+,? ){0,2}|old |young |the late |the chairman,? |the secretary,? )(\p{Lu})`)
+	titleFirst  = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: (?:of|the|in|on|and|at|\p{Lu}[\p{L}'’-]+)){1,5})\. `)
+	feastDay    = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Christmas|Easter|Lent|Advent|Whitsun|Midsummer|Michaelmas|Candlemas)$`)
+	talkOf      = regexp.MustCompile(`^(?:(?:a |the |our )?(?:\p{Ll}+ )?(?:demonstration|demo|talk|evening|class|bench|tying|night|lesson|lecture|workshop)(?: by| of| with|,|:) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)|(\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+)['’]s (?:own )?(?:\p{Ll}+ )?(?:nymph|fly|dressing|version|pattern|spider|streamer|lure|wet|dry|recipe))\b`)
 	shortFirst  = regexp.MustCompile(`^(?:mrs?|dr|capt|col|maj|rev|prof|st|jas|wm|jno|jn|thos|chas|geo|edw|hen|ed|sgt)$`)
 	theNamed    = regexp.MustCompile(`^The \p{Lu}[\p{L}'’-]+ (?:of|in|on|at) (?:the )?\p{Lu}[\p{L}'’-]+(?:[.,]|$)`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
@@ -325,7 +328,9 @@ func (r *reader) withoutBracket(text string) string {
 	if m := toldBehind.FindStringSubmatch(text); m != nil && nameLike(m[1]) && !strings.HasPrefix(m[2], "after ") { // "Lost Luggage (small black gnat thing)"
 		text = m[1]
 		r.d.Notes = append(r.d.Notes, m[2])
-		if name, _, ok := strings.Cut(m[2], ", "); ok && r.d.Tier == "" && wholeName.MatchString(name) && strings.Contains(name, " ") { // "(Kai Lunde, our June guest)"
+		if w := talkOf.FindStringSubmatch(m[2]); w != nil && r.d.Tier == "" { // "(demonstration, Åse Lund)", "(Gunn Rise's nymph, March)"
+			r.d.Tier = cmp.Or(w[1], w[2])
+		} else if name, _, ok := strings.Cut(m[2], ", "); ok && r.d.Tier == "" && wholeName.MatchString(name) && strings.Contains(name, " ") { // "(Kai Lunde, our June guest)"
 			r.d.Tier = name
 		}
 	}

@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"slices"
 	"strings"
 
 	"mothledger/core/lexicon"
@@ -18,16 +19,17 @@ func (m *maker) cannotBe(p phrase) bool {
 	if !ok || !p.noun {
 		return false
 	}
-	kind := material.KindOf(strings.Join(p.name, " "))
-	if kind == material.Unknown {
-		return false
-	}
-	for one := range strings.FieldsSeq(kinds) {
-		if one == string(kind) {
-			return true
+	known := false
+	for word := range strings.FieldsSeq(strings.Join(p.name, " ")) { // "hare's neck" is fur, though it ends in a word of hackles
+		kind, noun := material.NounKind(word)
+		if !noun || kind == material.Unknown {
+			continue
+		}
+		if known = true; !slices.Contains(strings.Fields(kinds), string(kind)) {
+			return false
 		}
 	}
-	return false
+	return known && slices.Contains(strings.Fields(kinds), string(material.KindOf(strings.Join(p.name, " "))))
 }
 
 // doubts leaves a thing unread that the part cannot be of, where the part is not the one that was written before it: in

@@ -15,6 +15,7 @@ var (
 	ownFly     = regexp.MustCompile(`\b(?:[Ii]t(?:'s|’s| is| was) (?:my|the|our|his|her)|[Hh]ere(?:'s|’s| is) (?:mine|my own|one of mine|ours),? (?:the )?) ?` + flyName + `[.,;!]`)
 	answerTo   = regexp.MustCompile(`^(?i:subject|betr|betreff|sujet) ?: ?(?i:re|aw|fwd?|sv) ?:`)
 	askedFor   = regexp.MustCompile(`\bthe ` + flyName + ` (?:recipe|pattern|fly|dressing)\b`)
+	aboutFly   = regexp.MustCompile(`^(?:(?:[Tt]he|[Aa]|[Yy]our|[Mm]y|[Oo]ur|[Tt]hat|[Aa]nother) )?(?:\p{Ll}+ )*(?:fly|pattern|dressing|recipe|nymph)\b(?: \p{Ll}+)*$`)
 	answerOf   = regexp.MustCompile(`^(?i:re|aw|fwd?|sv) ?:`)
 	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
 	signedLast = regexp.MustCompile(`^(.*[.!?] )?[/–—] ?(\p{Lu}[\p{L}.]+(?: \p{Lu}[\p{L}.]*)?)$`)

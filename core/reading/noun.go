@@ -729,6 +729,10 @@ func (t *stretch) unitHere(p *phrase, k int) int {
 		}
 		return 0
 	}
+	if plainUnit == 0 && p.count != nil && len(p.name)+len(p.colour) == 0 && units[t.low(k)] && strings.HasSuffix(t.low(k), "s") && t.is(k+1, cColour) > 0 { // "40 hairs blue bucktail"
+		p.unit, p.unitA = of, k
+		return 1
+	}
 	return t.unitAlone(p, k, of, plainUnit, link)
 }
 

@@ -19,12 +19,13 @@ import (
 
 // leastProse is how many words and verbs a line has to have to be read as running prose.
 const (
-	leastProse = 30
-	leastVerbs = 3
+	leastProse  = 30
+	leastHeaded = 18 // the words below a name
+	leastVerbs  = 3
 )
 
 // isProse tells running prose from a list of parts.
-func (t *stretch) isProse(list []chunk) bool {
+func (t *stretch) isProse(list []chunk, headed bool) bool {
 	verbs, words, sentences, people := 0, 0, 0, 0
 	if t.cardLabels() > 2 {
 		return false
@@ -46,7 +47,7 @@ func (t *stretch) isProse(list []chunk) bool {
 			words++
 		}
 	}
-	return words >= leastProse && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences || verbs >= sentences) && !dressing.IsUpper(t.s)
+	return (words >= leastProse || headed && words >= leastHeaded) && verbs >= leastVerbs && sentences >= 2 && (people > 0 || words > 12*sentences || verbs >= sentences) && !dressing.IsUpper(t.s)
 }
 
 // cardLabels counts the labels that begin a sentence and stand before a comma or a dash, as on cards
@@ -91,12 +92,13 @@ type piece struct {
 
 // prose reads a line of running prose, and tells whether it is one.
 func (r *reader) prose(n int, s string, start int, marks *marks) bool {
-	if r.labelled1(s, start) || len(s)-start < 120 || strings.Count(s, ":") > 2 || strings.Count(s, "=") > 1 {
+	headed := start > 0 && r.headed // the name stood before it: so it is a fly's, however short
+	if r.labelled1(s, start) || len(s) < 90 || len(s) < 120 && !headed || strings.Count(s, ":") > 2 || strings.Count(s, "=") > 1 {
 		return false
 	}
 	t := newStretch(r.words, s, lexAt(s, start, len(s)), "")
 	list := t.chunks()
-	if !t.isProse(list) {
+	if !t.isProse(list, headed) {
 		return false
 	}
 	r.tell(n, t, list, marks)
@@ -399,6 +401,9 @@ func (r *reader) named(t *stretch) {
 			if n < 2 {
 				continue
 			}
+			from, n = from+1, n-1
+		}
+		for n > 2 && feastDay.MatchString(t.text(from, from+1)) { // "before Christmas Harald Moe tied"
 			from, n = from+1, n-1
 		}
 		to := from + n

@@ -408,7 +408,31 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		marks.set(start, len(s), asNote, "")
 		return start, true
 	}
+	if m := titleFirst.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) && r.opensPart(s[start+len(m[0]):]) { // "The Ashen Drake. The body is dubbed with …; the tail, …"
+		r.d.Title, r.headed = m[1], true
+		marks.set(start, start+len(m[0]), asHeader, "")
+		return start + len(m[0]), false
+	}
 	return start, false
+}
+
+// opensPart tells words that begin with a part of a fly and name another: "The body is dubbed with …; the tail, …".
+func (r *reader) opensPart(text string) bool {
+	toks := measure.Lex(text)
+	first, named := "", 0
+	for i := range toks {
+		k, n := r.words.roles.Match(toks, i)
+		if n == 0 || i > 0 && toks[i-1].Low != "the" && toks[i-1].Low != "a" && toks[i-1].Kind == measure.Word {
+			continue
+		}
+		if label := r.words.roleList[k]; label != first {
+			if named++; first == "" && i > 1 {
+				return false
+			}
+			first = label
+		}
+	}
+	return named > 1
 }
 
 // creditOpens takes what stands before the parts of a line that holds a whole dressing: a page, a name, a credit. It
@@ -1391,7 +1415,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 		*to = value
 	}
-	if h == "title" && answerOf.MatchString(value) { // "Subject: Re: that grayling bug"
+	if h == "title" && (answerOf.MatchString(value) || r.letter && aboutFly.MatchString(value)) { // "Subject: Re: that grayling bug", "Subject: fly for the next issue"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
 		marks.set(start, end, asNote, "")
 		return

@@ -1298,6 +1298,9 @@ func (t *stretch) sizeMeant(i, k, at, a, b int, first string) (chunk, bool) {
 	if a == b && (first == "from" || first == "over" || first == "on" && t.toks[at].Kind == measure.Word && !isDigits(strings.TrimRight(t.low(at), "s"))) || notSize[next] || t.is(k, cTurns) > 0 || t.counts(k) != "" {
 		return chunk{}, false
 	}
+	if (first == "over" || first == "under") && t.is(k, cColour) > 0 { // "40 hairs blue bucktail over 20 white"
+		return chunk{}, false
+	}
 	if hookStyles[next] != "" && a == b && hookWords[t.low(k+1)] { // "puts a bead on a size 12 nymph hook"
 		return chunk{}, false
 	}
