@@ -79,6 +79,7 @@ var stops = map[string]bool{",": true, ";": true, ".": true, ":": true, "!": tru
 func (t *stretch) clauses(list []chunk) []clause {
 	var out []clause
 	cur := clause{first: true}
+	at := 0 // the chunk that is looked at
 	shut := func(mark string) {
 		if len(cur.chunks) > 0 {
 			cur.shut = mark
@@ -86,7 +87,7 @@ func (t *stretch) clauses(list []chunk) []clause {
 		} else if n := len(out); n > 0 && mark != "" && (mark == ")" || out[n-1].shut == "," || out[n-1].shut == "") {
 			out[n-1].shut = mark
 		}
-		sentence := mark == "." || mark == "!" || mark == "?" || mark == ";" && false
+		sentence := mark == "." || mark == "!" || mark == "?" || mark == ";" && t.partFollows(list, at)
 		open := mark
 		if len(cur.chunks) == 0 && cur.open != "" && mark == "" {
 			open = cur.open
@@ -94,6 +95,7 @@ func (t *stretch) clauses(list []chunk) []clause {
 		cur = clause{open: open, first: sentence || len(out) == 0}
 	}
 	for i, x := range list {
+		at = i
 		if x.kind == kMark {
 			if m := t.low(x.from); stops[m] && !(m == "-" && t.toks[x.from].Joined) && !(m == "." && t.toks[x.from].Joined && i+1 < len(list) && t.word(x.to) && t.toks[x.to].Joined) {
 				shut(m)
@@ -108,6 +110,11 @@ func (t *stretch) clauses(list []chunk) []clause {
 	shut("")
 	t.settleKinds(out)
 	return out
+}
+
+// partFollows tells that a part and what it is from stand behind the mark at chunk i: "; the wings from a starling".
+func (t *stretch) partFollows(list []chunk, i int) bool {
+	return t.label == "" && i+2 < len(list) && list[i+1].kind == kPart && t.is(list[i+1].from, cArticle) > 0 && list[i+2].kind == kPreposition && (list[i+2].word == "from" || list[i+2].word == "of")
 }
 
 // beforeSaying gives the clause before one, leaving out who says it: "If you have no floss, she said, use silk".

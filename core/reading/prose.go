@@ -1056,7 +1056,7 @@ func (t *stretch) forPart(c clause) int {
 		if x.word == "at" && (k == 0 || c.chunks[k-1].kind != kThing || !c.chunks[k-1].thing.noun || c.chunks[k-1].thing.lastNoun == material.Hackle && t.partAlone(x.to, c.to()) == role.Head) { // "thin at the tail", "a hackle at the head"
 			continue
 		}
-		if label, n := t.role(t.partAfter(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the" || t.is(x.to, cArticle) > 0 && t.is(t.partAfter(x.to)+n, cPerson) > 0 || len(c.chunks) == 2 && t.partAfter(x.to)+n == c.to() && !c.first) {
+		if label, n := t.role(t.partAfter(x.to)); n > 0 && label != role.Hook && (!everyday[label] || t.low(x.to) == "the" || t.is(x.to, cArticle) > 0 && t.is(t.partAfter(x.to)+n, cPerson) > 0 || (len(c.chunks) == 2 || k == 1 && len(c.chunks) == 3 && c.chunks[0].kind == kThing && c.chunks[0].thing.noun && c.open == ";") && t.partAfter(x.to)+n == c.to() && !c.first) {
 			return k
 		}
 		if k+3 < len(c.chunks) && c.chunks[k+1].kind == kPer && c.chunks[k+2].word == "of" && c.chunks[k+3].kind == kPart { // "two fibres for each side of the tail"
@@ -1584,6 +1584,8 @@ func (t *stretch) byWord(c clause) string {
 		case l == role.Rib+"s" && k > c.from() && k+1 < c.to() && (t.is(k+1, cStandsFor) > 0 || t.is(k+1, cArticle) > 0 && t.is(k-1, cArticle) == 0): // "Oval silver ribs all of it"
 			return role.Rib
 		case t.is(k, cEndsFly) > 0 && c.has(kPerson) && c.has(kThing) && t.is(k+1, cStandsFor) > 0 && t.onlyThread(c): // "He finished it with brown silk and clear varnish"
+			return role.Head
+		case t.is(k, cEndsFly) > 0 && t.is(k+1, cArticle) > 0 && t.low(t.afterArticle(k+1)) == role.Head: // "He finished the head with black thread"
 			return role.Head
 		case t.is(k, cEndsFly) > 1 && c.first && !c.has(kThing, kPart, kPlace, kLength) && c.has(kPerson), // "He whipped off and varnished"
 			t.is(k, cEndsFly) > 0 && (c.has(kTurns) || c.has(kTimes)) && !c.has(kThing): // "she finished with five turns"

@@ -936,6 +936,7 @@ func (r *reader) segments(s string, start int) []segment {
 	var out []segment
 	r.countLabels(s, toks)
 	card := dashed(s)
+	gaps := r.wideLabels(s, toks)
 	for i := 0; i < len(toks); i++ {
 		first := i == 0
 		var after string
@@ -945,8 +946,12 @@ func (r *reader) segments(s string, start int) []segment {
 				after = "."
 			}
 			if i+1 < len(toks) && len(out) > 0 && out[0].header == "" && toks[i].Kind == measure.Word && strings.Count(s[toks[i-1].End:toks[i].Start], " ") > 2 { // "Hk: saltwater 4           Thd: white"
-				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && toks[i+n].Low == ":" {
-					g := segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: toks[i+n].End, textEnd: len(s)}
+				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && (toks[i+n].Low == ":" || gaps > 2 && out[0].bare) {
+					end := toks[i+n-1].End
+					if toks[i+n].Low == ":" {
+						end = toks[i+n].End
+					}
+					g := segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: end, textEnd: len(s), bare: toks[i+n].Low != ":"}
 					out[len(out)-1].textEnd = toks[i].Start
 					out = append(out, g)
 					i += n
@@ -993,6 +998,19 @@ func (r *reader) segments(s string, start int) []segment {
 		i = next - 1
 	}
 	return out
+}
+
+// wideLabels counts the labels behind wide gaps: "hk 14 wet   slk black   tl none".
+func (r *reader) wideLabels(s string, toks []measure.Token) int {
+	n := 0
+	for i := 1; i < len(toks); i++ {
+		if strings.Count(s[toks[i-1].End:toks[i].Start], " ") > 2 && toks[i].Kind == measure.Word {
+			if _, m := r.words.roles.Match(toks, i); m > 0 {
+				n++
+			}
+		}
+	}
+	return n
 }
 
 // countLabels counts what could be labels within a line, by what stands before and behind them.

@@ -40,6 +40,9 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i].Start, labelEnd: toks[k].Start}, k + 1, true
 		}
 	}
+	if g, next, ok := r.forLast(toks, i, before); ok {
+		return g, next, true
+	}
 	if v0, v1, v2, ok := r.noneHere(toks, i, before); ok {
 		return v0, v1, v2
 	}
@@ -58,6 +61,36 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 		}
 	}
 	return r.leadNamed(s, toks, i, before)
+}
+
+// forLast reads what ends in the part it is for: "; a ginger hackle for legs."
+func (r *reader) forLast(toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if toks[i-1].Low != ";" {
+		return segment{}, 0, false
+	}
+	end := i
+	for end < len(toks) && toks[end].Kind != measure.Mark {
+		end++
+	}
+	for k := i + 1; k+1 < end; k++ {
+		if toks[k].Low != "for" {
+			continue
+		}
+		from := k + 1
+		if toks[from].Low == "the" {
+			from++
+		}
+		idx, m := r.words.roles.Match(toks, from)
+		if m == 0 || from+m != end {
+			return segment{}, 0, false
+		}
+		label := role.Label(r.words.roleList[idx])
+		if std, ok := role.Find(label); !ok || std.Form == role.FormHook || r.spokenOf(label, before) {
+			return segment{}, 0, false
+		}
+		return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, end, true
+	}
+	return segment{}, 0, false
 }
 
 // noneHere reads "No tail." and "No tail nor wing.".
@@ -108,7 +141,7 @@ func (r *reader) leadNamed(s string, toks []measure.Token, i int, before []segme
 		return segment{}, 0, false
 	}
 	k := i + n + m
-	semi := i > 0 && toks[i-1].Low == ";" && n > 0 && k < len(toks) && toks[k].Low == "," // "; the hackle, of a pale blue hen"
+	semi := i > 0 && toks[i-1].Low == ";" && n > 0 && k < len(toks) && (toks[k].Low == "," || toks[k].Low == "from" || toks[k].Low == "of") // "; the hackle, of a pale blue hen", "; the wings from a starling"
 	if k >= len(toks) || !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) && !semi {
 		return segment{}, 0, false
 	}
@@ -121,7 +154,7 @@ func (r *reader) leadNamed(s string, toks []measure.Token, i int, before []segme
 		if toks[k].Low != "," && toks[k].Low != "is" && toks[k].Low != "are" || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
 			return segment{}, 0, false
 		}
-	case toks[i].Low == "for":
+	case toks[i].Low == "for", semi:
 	case r.theLabels >= 3 && n == 1 && r.leadsOf(toks, k): // "The body of green wool." among others
 	case toks[k].Low != "is" && toks[k].Low != "are" && toks[k].Low != ",":
 		return segment{}, 0, false
