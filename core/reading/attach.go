@@ -335,6 +335,10 @@ func (m *maker) clause(c *clause, n int) {
 	if m.ofOther(*c) {
 		return
 	}
+	if c.first && m.low(c.from()) == "the" && orderWords[m.low(c.from()+1)] && m.is(c.from()+2, cAuxiliary) > 0 { // "The first should be thin" is said of one of several
+		m.remark(*c, "kept as a remark")
+		return
+	}
 	if c.first && m.low(c.from()) == "what" && c.has(kPrepared) && !c.has(kThing) { // "What sticks out is trimmed"
 		m.remark(*c, "kept as a remark")
 		return

@@ -69,6 +69,8 @@ func (a *assembly) adjective(k int) placed {
 	if !np.noun && len(np.name) > 0 { // adjectives alone: "flat", "closed cell"
 		if a.last != nil && (np.joint == "or" || np.joint == "" && material.KindOf(a.last.Name) != material.Tinsel) && tinselish(np) { // "silver wire or flat silver"
 			np.noun = true
+		} else if np.joint == "or" && standIns[np.name[0]] { // "jungle cock, or a good imitation"
+			np.noun, np.alt = true, true
 		} else if a.last == nil && (len(np.colour) > 0 || np.from < 3 || np.count != nil || np.joint == "of" || np.joint == "with") && (m.implied() != "" || !nounAfter(a.list, k) || tinselish(np)) || a.last != nil && len(np.colour) > 0 && material.IsAdjective(a.last.Name) || np.strange > 0 {
 			np.noun = true
 		} else if a.last != nil && material.KindOf(a.last.Name) == material.Tinsel { // "pearl tinsel, flat"
@@ -417,7 +419,9 @@ var (
 	generalFeathers = lexicon.Set("general feather")
 	// coverings are where on a bird or a beast a material grows
 	coverings = lexicon.Set("covering")
-	markings  = lexicon.Set("marking")
+	// standIns are what something is called that stands in for another
+	standIns = lexicon.Set("stand-in")
+	markings = lexicon.Set("marking")
 	// tinselShapes make a tinsel of a metal: "oval silver"
 	tinselShapes = lexicon.Set("tinsel shape")
 	// countedAs are words of a name that are counted as well, by what they are counted under

@@ -176,7 +176,7 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 	if v == 0 { // "tens and twelves"
 		v = cardinalWord(strings.TrimSuffix(tok.Low, "s"))
 	}
-	if tok.Kind == measure.Word && v >= 2 && tok.Low != "couple" && tok.Low != "pair" {
+	if tok.Kind == measure.Word && v >= 2 && tok.Low != "couple" && tok.Low != "pair" && !strings.HasPrefix(tok.Low, "dozen") {
 		return hook.Size(v), hook.Size(v), true
 	}
 	n, err := hook.ParseSize(strings.TrimRight(tok.Low, "s"))

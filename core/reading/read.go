@@ -408,6 +408,17 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		marks.set(start, len(s), asNote, "")
 		return start, true
 	}
+	if m := benchThen.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && !r.started && r.d.Title == "" && nameLike(m[2]) { // "Notes from the bench of Arvid Sund: the Widow's Lamp"
+		r.d.Title, r.headed, r.d.Tier = m[2], true, cmp.Or(r.d.Tier, m[1])
+		marks.set(start, len(s), asHeader, "")
+		return start, true
+	}
+	if m := thisIsOf.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) { // "Iron Stove Nymph. This is Oddny Berg's, she ties it by the dozen."
+		r.d.Title, r.headed, r.d.Tier = m[1], true, cmp.Or(r.d.Tier, m[3])
+		r.d.Notes = append(r.d.Notes, m[2])
+		marks.set(start, len(s), asHeader, "")
+		return start, true
+	}
 	if m := titleFirst.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) && r.opensPart(s[start+len(m[0]):]) { // "The Ashen Drake. The body is dubbed with …; the tail, …"
 		r.d.Title, r.headed = m[1], true
 		marks.set(start, start+len(m[0]), asHeader, "")
@@ -1381,7 +1392,7 @@ func (r *reader) unknownLabel(s string, toks []measure.Token, i int) (segment, i
 		return segment{roles: []string{role.Label(s[toks[i].Start:toks[k-1].End])}, labelStart: toks[i].Start, labelEnd: toks[k-1].End}, k, true
 	case toks[k].Low == ":":
 		n = 1
-	case r.dashes && k-i <= 2 && unicode.IsUpper([]rune(s[toks[i].Start:])[0]): // among other labels with a dash
+	case r.dashes && (k-i <= 2 && unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || k-i == 1 && !toks[k].Joined && i == 0 && len(r.words.tree.at(toks, i, nil)) == 0): // among other labels with a dash
 		n = separator(s, toks, k)
 	}
 	if n == 0 || k+n >= len(toks) {

@@ -9,6 +9,7 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -306,6 +307,9 @@ var turnRules = []rule{
 	{pattern: "number quality|turn_quality|amount 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kCoats, v: m.the("number").v}, m.the("number").v.Low >= 1
 	}},
+	{pattern: "number 'x'|'×'", says: func(t *stretch, m match) (chunk, bool) { // 2 x varnish
+		return chunk{kind: kCoats, v: m.the("number").v}, material.KindOf(t.low(m.to)) == material.Varnish
+	}},
 	{pattern: "per_side", says: func(t *stretch, m match) (chunk, bool) {
 		one := t.low(m.from) == "one"
 		c := chunk{kind: kPer}
@@ -454,7 +458,8 @@ func (t *stretch) inFront(i int) (measure.Interval, int) {
 var measureRules = []rule{
 	{pattern: "length", says: func(t *stretch, m match) (chunk, bool) {
 		l := m.the("length").l
-		return chunk{kind: kLength, l: l, to: m.to}, l.Of != role.Finish // "to finish, four turns"
+		std, _ := role.Find(string(l.Of))
+		return chunk{kind: kLength, l: l, to: m.to}, std.Name != role.Finish // "to finish, four turns", "2 x varnish"
 	}},
 	{pattern: "'x'|'×' length", says: func(t *stretch, m match) (chunk, bool) { // white bucktail x 1.5 shank
 		l := m.the("length").l

@@ -151,7 +151,8 @@ func (r *reader) leadNamed(s string, toks []measure.Token, i int, before []segme
 	}
 	switch {
 	case n == 0: // "Hackle, black hen" among sentences, not among labels
-		if toks[k].Low != "," && toks[k].Low != "is" && toks[k].Low != "are" || strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
+		article := toks[k].Low == "," && k+1 < len(toks) && (toks[k+1].Low == "a" || toks[k+1].Low == "an") // "Hackle, a black cock's, wound from …" is one among labels too
+		if toks[k].Low != "," && toks[k].Low != "is" && toks[k].Low != "are" || !article && strings.Contains(s[before[0].labelStart:before[0].labelEnd], ":") {
 			return segment{}, 0, false
 		}
 	case toks[i].Low == "for", semi:
