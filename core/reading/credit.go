@@ -194,7 +194,7 @@ var (
 	titleFirst  = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: (?:of|the|in|on|and|at|\p{Lu}[\p{L}'’-]+)){1,5})\. `)
 	feastDay    = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Christmas|Easter|Lent|Advent|Whitsun|Midsummer|Michaelmas|Candlemas)$`)
 	talkOf      = regexp.MustCompile(`^(?:(?:a |the |our )?(?:\p{Ll}+ )?(?:demonstration|demo|talk|evening|class|bench|tying|night|lesson|lecture|workshop)(?: by| of| with|,|:) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)|(\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+)['’]s (?:own )?(?:\p{Ll}+ )?(?:nymph|fly|dressing|version|pattern|spider|streamer|lure|wet|dry|recipe))\b`)
-	benchThen   = regexp.MustCompile(`^(?:(?i:notes?|words|a page) )?(?i:from|at) the (?:bench|vice|table|evening|talk|demonstration|class) of ` + personName + ` ?[:–—-] ?((?:[Tt]he )?\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
+	benchThen   = regexp.MustCompile(`^(?:(?i:notes?|words|a page) )?(?i:from|at) the (?:bench|vice|table|evening|talk|demonstration|class) of ` + personName + ` ?[:–—-] ?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
 	thisIsOf    = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+){1,4})\. ((?:This|It)(?:['’]s| is) (?:one of )?` + personName + `['’]s\b.*)$`)
 	shortFirst  = regexp.MustCompile(`^(?:mrs?|dr|capt|col|maj|rev|prof|st|jas|wm|jno|jn|thos|chas|geo|edw|hen|ed|sgt)$`)
 	theNamed    = regexp.MustCompile(`^The \p{Lu}[\p{L}'’-]+ (?:of|in|on|at) (?:the )?\p{Lu}[\p{L}'’-]+(?:[.,]|$)`)
