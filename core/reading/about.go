@@ -37,6 +37,7 @@ func answers() []func(*question) []piece {
 		(*question).hookWithin,
 		(*question).hookOfFly,
 		(*question).withBead,
+		(*question).hookWire,
 		(*question).withThread,
 		(*question).heldByRib,
 		(*question).ribOver,
@@ -287,6 +288,17 @@ func (q *question) withBead() []piece { // "a jig hook, 14, with a silver bead o
 	}
 	q.whole.from = c.chunks[0].to
 	return q.is(role.Bead)
+}
+
+func (q *question) hookWire() []piece { // "She fixes a size 16 dry fly hook in the vice, with a fine wire"
+	c := q.c
+	if n := len(c.chunks); q.last != role.Hook || n != 2 || c.open != "," || c.chunks[0].kind != kPreposition || c.chunks[0].word != "with" || c.chunks[1].kind != kThing {
+		return nil
+	}
+	if p := c.chunks[1].thing; p.lastNoun != material.Wire || len(p.name) != 1 || len(p.colour) > 0 || p.count != nil {
+		return nil
+	}
+	return q.is(role.Hook)
 }
 
 func (q *question) withThread() []piece { // "She fixes the bead with ten turns of thread, purple, and goes down to the bend"

@@ -1053,7 +1053,8 @@ func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint strin
 	case p.bare() && m.act == lexicon.ActHolds && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
 		m.shadow(c, x, prepAt, "said of another part")
 		return true
-	case m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
+	case m.std.Name != role.Thread && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && p.definite && x.to == x.from+2 && m.low(x.from) != "the" && m.is(x.from, cArticle) > 0, // "goes for her coffee"
+		m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		m.shadow(c, x, prepAt, "kept as a remark")
 		return true
 	case prep == "" && m.act != "" && !p.noun && len(p.colour)+len(p.grade)+len(p.prep) == 0 && len(p.name) > 0 && p.unit == "": // "ties it flat"

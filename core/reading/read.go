@@ -219,6 +219,8 @@ type reader struct {
 	commas     bool      // labels stand before a comma: "Tail, some fibres of a cock"
 	terse      bool      // a label stood without a separator
 	columns    bool      // labels and texts stand in columns, with spaces between
+	entry      bool      // the first line is a number and a name in capitals
+	nextFly    bool      // what follows is another fly
 	dashes     bool      // a dash stood between a label and its text
 	// sentenceLabels counts the sentences of the line that begin with a label in a capital
 	sentenceLabels int
@@ -263,7 +265,7 @@ func (r *reader) line(n int, s string) {
 		}
 		return
 	}
-	if r.ofMethod(s, marks) {
+	if r.ofMethod(s, marks) || r.ofNextFly(n, s, marks) {
 		return
 	}
 	wasBlank, prev := r.blank, r.prev
@@ -315,6 +317,26 @@ func (r *reader) line(n int, s string) {
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
 	r.eachSegment(n, s, marks, segs)
+}
+
+// entryName is a number and a name in capitals, as in a list of flies.
+var entryName = regexp.MustCompile(`^(?:No\.? ?)?\d{1,4}[a-z]?[.):]? +(?:THE )?\p{Lu}[\p{Lu}'’-]+(?: [\p{Lu}'’-]+)*[.,:;]`)
+
+// ofNextFly leaves the entries below the first of a list unread: one text tells of one fly.
+func (r *reader) ofNextFly(n int, s string, marks *marks) bool {
+	text := strings.TrimSpace(s)
+	entry := entryName.MatchString(text)
+	switch {
+	case r.nextFly, entry && r.entry && len(r.d.Parts) > 0:
+		r.goOn()
+		r.nextFly = true
+		marks.set(0, len(s), asUnread, "of another fly")
+		r.d.Unread = append(r.d.Unread, Unread{Line: n, Text: text})
+		return true
+	case entry && len(r.marks) == 1:
+		r.entry = true
+	}
+	return false
 }
 
 // ofMethod takes the heading over how a fly is tied, and the steps below it.
@@ -1304,10 +1326,21 @@ func (r *reader) otherTongue(toks []measure.Token, i int) int {
 	return i
 }
 
-// telegram tells a line without capitals whose sentences are a few words each.
+// telegram tells a line whose sentences are a few words each and begin without a capital.
 func telegram(s string) bool {
-	stops := strings.Count(s, ". ")
-	return stops >= 4 && len(strings.Fields(s)) < 8*stops && s == strings.ToLower(s)
+	stops, small := 0, 0
+	for rest := s; ; {
+		_, after, ok := strings.Cut(rest, ". ")
+		if !ok || after == "" {
+			break
+		}
+		stops++
+		if unicode.IsLower([]rune(after)[0]) {
+			small++
+		}
+		rest = after
+	}
+	return small >= 3 && small >= stops-1 && len(strings.Fields(s)) < 8*stops
 }
 
 // modals are the verbs behind which no part is told.
