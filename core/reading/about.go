@@ -64,6 +64,7 @@ func answers() []func(*question) []piece {
 		(*question).pointedAt,
 		(*question).anotherHackle,
 		(*question).twoThings,
+		(*question).woundAgain,
 		(*question).bySubject,
 		(*question).byHook,
 		(*question).bySpokenOf,
@@ -780,6 +781,26 @@ func (q *question) twoThings() []piece {
 	}
 	if c.first && c.has(kAuxiliary) && q.filled(role.Thread, role.Tail) { // "Three strands of peacock are fixed together with a slip of foam"
 		return second(someWhere, someWhere)
+	}
+	return nil
+}
+
+// woundAgain answers for what was tied in before and is wound now: "Over it he wound the hackle in six turns, and the wire
+// through it the other way".
+func (q *question) woundAgain() []piece {
+	t, c := q.t, q.c
+	if !c.has(kTurns, kWay) {
+		return nil
+	}
+	for i, x := range c.chunks {
+		switch {
+		case x.kind == kPart && i > 0 && c.chunks[i-1].kind == kAct && c.chunks[i-1].word == lexicon.ActWinds && t.is(x.from, cArticle) > 0:
+			if label, n := t.role(t.pastArticle(x.from)); n > 0 && (q.told(label) || q.told(role.BodyHackle) && label == role.Hackle) {
+				return q.is(label)
+			}
+		case x.kind == kThing && x.thing.definite && x.thing.noun && len(x.thing.colour) == 0 && c.open == "," && (i == 0 || i == 1 && c.chunks[0].kind == kAnd) && !c.has(kAct):
+			return q.maybe(t.whoseThing(clause{chunks: c.chunks[i : i+1]}, q.before))
+		}
 	}
 	return nil
 }

@@ -47,6 +47,7 @@ type maker struct {
 	legs      bool         // the ends of a wing case were told to be the legs
 	lastUnit  string       // what was counted last
 	written   bool         // the part's name was written before these words, as a label
+	redone    bool         // the turns were taken back, and a number behind is how many there were then
 	doubted   bool         // what follows, up to the end of the sentence, is of another part
 	negated   bool
 	shadowed  bool // what was named last only says where something stands
@@ -696,6 +697,14 @@ func (m *maker) orElse(c clause, i int, l *lead) {
 func (m *maker) deed(c clause, i int, l *lead) {
 	x := c.chunks[i]
 	m.act = x.word
+	if m.retracts(x) && m.numberLater(x.to) { // "put in four turns, took them out again and put in five"
+		m.redone = m.part.Turns != nil
+		if m.part.Turns = nil; !m.redone {
+			m.part.Count = nil
+		}
+		m.note(x.from, x.to, "taken back")
+		return
+	}
 	if m.retracts(x) {
 		if slices.ContainsFunc(m.all, func(d clause) bool { return d.from() >= x.to && d.has(kThing) || d.from() == c.from() && c.has(kThing) }) { // and something else put on
 			m.said = nil
@@ -989,7 +998,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		}
 	}
 	if varnish := p.lastNoun == material.Varnish && m.nounSaid(); !varnish && !(c.kind == saysElse && len(m.said) == 0) && !((c.kind == saysElse || joint == "or" && p.one) && m.nounSaid() && (p.amount != "" || p.one) && p.count == nil) && (p.count != nil || p.unit != "" || p.amount != "" || p.one) {
-		if p.one && p.count == nil && m.std.Form == role.FormWing && (m.low(x.from-1) == "of" || m.low(x.from-1) == "from") && p.unit == lexicon.CountFeather { // "wings of a partridge's feather"
+		if p.one && p.count == nil && m.std.Form == role.FormWing && (m.low(c.chunks[i].from-1) == "of" || m.low(c.chunks[i].from-1) == "from") && (p.unit == lexicon.CountFeather || p.unit == "" && len(p.name) > 0 && lastWord(p.name[len(p.name)-1]) == lexicon.CountFeather) { // "wings of a partridge's feather"
 			p.one = false
 		}
 		m.countOf(c, i, &p)
@@ -1802,6 +1811,9 @@ func (m *maker) number1(c clause, i int) {
 	}
 	beforeIt := m.low(x.to) == "before" || m.low(x.to) == "ahead" || m.low(x.to) == "in" && m.low(x.to+1) == "front"
 	switch {
+	case m.redone && whole && i > 0 && c.chunks[i-1].kind == kAct && m.part.Turns == nil:
+		m.turnsAre(x)
+		return
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
 	case alone && x.v.High < 1 && x.v.Low > 0 && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "silver wire, 0.1"
 		m.isAcross(x)
@@ -2499,7 +2511,26 @@ func (m *maker) goes(c clause, i int) bool {
 
 // retracts tells "took it off again": what was said of the part is taken back.
 func (m *maker) retracts(x chunk) bool {
+	if x.word == lexicon.ActTakesAway && (m.part.Turns != nil || m.part.Count != nil) && (strings.Contains(m.lowsOf(x), " them") || strings.Contains(m.lowsOf(x), " it")) && m.numberLater(x.to) {
+		return true
+	}
 	return x.word == lexicon.ActTakesAway && m.nounSaid() && (strings.Contains(m.lowsOf(x), " it") || strings.Contains(m.lowsOf(x), " them"))
+}
+
+// numberLater tells whether the rest of the sentence says how many there were in the end.
+func (m *maker) numberLater(from int) bool {
+	for _, c := range m.all {
+		if c.from() < from {
+			continue
+		}
+		if c.first {
+			return false
+		}
+		if k := c.where(kNumber, kTurns); k > 0 && c.chunks[k-1].kind == kAct && c.chunks[k-1].word != lexicon.ActTakesAway && k == len(c.chunks)-1 {
+			return true
+		}
+	}
+	return false
 }
 
 func (m *maker) lowsOf(x chunk) string { return m.lows(x.from, x.to) }

@@ -128,9 +128,11 @@ func (a *assembly) ofLast(np placed, k int, one string) bool {
 	case np.noun && np.joint == "of" && a.last != nil && np.one && np.count == nil && len(np.colour) == 0 && !strings.Contains(a.last.Name, " ") && (material.KindOf(a.last.Name) == material.Hair || material.KindOf(a.last.Name) == material.Fur): // "the whiskers of a hare"
 		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
 		qualifies(a.last, np)
-	case np.noun && (np.joint == "of" || np.joint == "from") && a.last != nil && len(part.Alternatives) == 0 && coverings[a.last.Name] && a.last.Colour == "": // "the neck of a brown cock"
+	case np.noun && (np.joint == "of" || np.joint == "from") && a.last != nil && len(part.Alternatives) == 0 && coverings[a.last.Name] && (a.last.Colour == "" || len(np.colour) == 0): // "the neck of a brown cock", "a brown feather from the neck of a partridge"
 		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
-		a.last.Colour = strings.Join(np.colour, " and ")
+		if len(np.colour) > 0 {
+			a.last.Colour = strings.Join(np.colour, " and ")
+		}
 		qualifies(a.last, np)
 	case np.noun && (np.joint == "from" || np.joint == "of") && a.last != nil && a.last.Name != "" && singular(one) == string(material.Quill) && len(np.colour) == 0: // "one slip from each of a pair of quills"
 		qualifies(a.last, np)

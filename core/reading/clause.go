@@ -366,6 +366,9 @@ func (t *stretch) opensWith(list []chunk, i int, cur clause, x chunk) bool {
 
 // kindOf tells what a clause is worth by the words that mark it: before it, in it, or behind.
 func (t *stretch) kindOf(c clause, n int) clauseKind {
+	if n > 0 && c.first && t.label != "" && t.wouldBe(c) && len(c.chunks) > 2 && c.chunks[2].kind == kAct && !c.chunks[0].thing.definite { // "Varnish would fill the eye"
+		return saysAside
+	}
 	lead := 0
 	for lead < len(c.chunks)-1 && (c.chunks[lead].kind == kPlain || c.chunks[lead].kind == kAnd || c.chunks[lead].kind == kThen) {
 		lead++

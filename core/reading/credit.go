@@ -157,8 +157,8 @@ func (r *reader) creditLed(s string) bool {
 		r.d.Tier, r.d.Date = m[1], cmp.Or(r.d.Date, m[2])
 		return true
 	}
-	if m := nameTied.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Set down from what Agnes Pell tied for us in October"
-		r.d.Tier = m[1]
+	if who := whoTied(s); who != "" && r.d.Tier == "" && wholeName.MatchString(who) { // "Set down from what Agnes Pell tied for us in October"
+		r.d.Tier = who
 		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(s)))
 		r.d.Notes = append(r.d.Notes, s)
 		return true
@@ -170,6 +170,19 @@ func (r *reader) creditLed(s string) bool {
 		return true
 	}
 	return false
+}
+
+// whoTied gives who tied, showed or gave something, without the word that leads up to the name.
+func whoTied(s string) string {
+	m := nameTied.FindStringSubmatch(s)
+	if m == nil {
+		return ""
+	}
+	words := strings.Fields(m[1])
+	for len(words) > 2 && (feastDay.MatchString(words[0]) || leadsName.MatchString(words[0])) { // "How Oddvar Ree ties", "before Christmas Harald Moe tied"
+		words = words[1:]
+	}
+	return strings.Join(words, " ")
 }
 
 // nameEnd gives where a name of capitalised words and initials ends.
@@ -196,6 +209,9 @@ var (
 	talkOf      = regexp.MustCompile(`^(?:(?:a |the |our )?(?:\p{Ll}+ )?(?:demonstration|demo|talk|evening|class|bench|tying|night|lesson|lecture|workshop)(?: by| of| with|,|:) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)|(\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+)['’]s (?:own )?(?:\p{Ll}+ )?(?:nymph|fly|dressing|version|pattern|spider|streamer|lure|wet|dry|recipe))\b`)
 	benchThen   = regexp.MustCompile(`^(?:(?i:notes?|words|a page) )?(?i:from|at) the (?:bench|vice|table|evening|talk|demonstration|class) of ` + personName + ` ?[:–—-] ?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
 	thisIsOf    = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+){1,4})\. ((?:This|It)(?:['’]s| is) (?:one of )?` + personName + `['’]s\b.*)$`)
+	leadsName   = regexp.MustCompile(`^(?:How|When|What|As|Here|Then|Today|Tonight|Yesterday|Where|While|After|Before|And|So)$`)
+	struckOff   = regexp.MustCompile(`~~[^~]*~~ ?|^\p{L}+~~ ?`)
+	starred     = regexp.MustCompile(`^[*_]{0,3}([^*_]+?)[*_]{1,3}(?: ?[/|–—-] ?(.+))?$`)
 	shortFirst  = regexp.MustCompile(`^(?:mrs?|dr|capt|col|maj|rev|prof|st|jas|wm|jno|jn|thos|chas|geo|edw|hen|ed|sgt)$`)
 	theNamed    = regexp.MustCompile(`^The \p{Lu}[\p{L}'’-]+ (?:of|in|on|at) (?:the )?\p{Lu}[\p{L}'’-]+(?:[.,]|$)`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
@@ -215,7 +231,7 @@ var (
 	quotedLead  = regexp.MustCompile(`^["“]([^"”]+)["”]\s*[-–—:,]\s+`)
 	ownPattern  = regexp.MustCompile(`\((\p{Lu}[\p{L}.'’ -]*?)['’]s own(?:[;,.] [^()]*)?\)$`)
 	capsWithin  = regexp.MustCompile(`(?:^|[ “"])(?:[Tt]he )?(\p{Lu}[\p{Lu}'’-]+(?: \p{Lu}[\p{Lu}'’-]+)+)[”"]?(?:[ ,.;:]|$)`)
-	flyIsThe    = regexp.MustCompile(`\b(?:fly|pattern|dressing) (?:is|was) (?:called |named )?(?:the )?` + flyName)
+	flyIsThe    = regexp.MustCompile(`\b(?:fly|pattern|dressing)(?: for \p{Ll}+(?: \p{Ll}+)?)? (?:is|was) (?:called |named )?(?:the )?` + flyName)
 	postedBy    = regexp.MustCompile(`^(?:[Pp]osted|[Ss]ent|[Ww]ritten|[Ss]ubmitted|[Aa]dded) by ([^\s,]+)(?:(?: on|,) (.*\d{4}))?\b.*$`)
 	lotQuoted   = regexp.MustCompile(`^(?:Lot|No|Item|Entry|Card)\.? ?\d+\.?,? ["“]([^"”]+)["”],? `)
 	scribe      = regexp.MustCompile(`^(\p{Lu}[\p{L}.-]*(?: \p{Lu}[\p{L}.-]*)*)['’]s,? (?:as )?(?:written|taken|set|noted) down by [^.]*\.?$`)
@@ -233,7 +249,7 @@ var (
 	asTold      = regexp.MustCompile(`^(\p{Lu}[^,:.]*), as (?:she|he|they|it was) (?:said|told|gave|taught|showed|dictated|explained|described|wrote|put)\b.*[:.]$`)
 	accordingTo = regexp.MustCompile(`^(\p{Lu}[^,:.]*), (?:according to|after|from the vice of|from the (?:evening|talk|bench|demonstration|class) (?:with|of|by)|in the words of|by courtesy of|as taught by|as told by) ` + personName + `\.?$`)
 	letterOf    = regexp.MustCompile(`^(?:Taken |Copied |Cut |Quoted )?[Ff]rom a (?:letter|note|card|message) (?:in which|of|by|from|sent by) ((?:Mr|Mrs|Miss|Dr|Capt|Major)?\.? ?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)\b`)
-	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}.*)$`)
+	howTied     = regexp.MustCompile(`^(?:How|The way) (\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)*) (?:ties|tied|dresses|dressed|makes|made) (?:the |his |her |a )?(\p{Lu}[^()]*?)(?: ?\([^()]*\))?$`)
 	inQuotes    = regexp.MustCompile(`["“]([^"”]+)["”]`)
 	ownWayOf    = regexp.MustCompile(`^(.+?)\s*\((\p{Lu}[^()]*?)['’]s (?:way|dressing|version|tying|pattern|fly|hand)\)$`)
 	perName     = regexp.MustCompile(`^(.+?)\s*[-–—,]\s*(?:per|tied by|dressed by|shown by) ((?:\p{Lu}\.? ?)*\p{Lu}[\p{L}'’.-]+(?: \p{Lu}[\p{L}'’.-]+)*)$`)
@@ -656,6 +672,8 @@ func (r *reader) nameAmong(s string) bool {
 	r.d.Tier = name
 	if m := yearSaid.FindStringSubmatch(s); m != nil {
 		r.d.Date = cmp.Or(r.d.Date, m[1])
+	} else {
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(s))) // "…, 3 March"
 	}
 	if rest := strings.Trim(strings.Replace(s, name, "", 1), " :,;."); rest != "" {
 		r.d.Notes = append(r.d.Notes, rest)

@@ -1034,6 +1034,9 @@ func (t *stretch) forPart(c clause) int {
 		if x.kind == kPreposition && x.word == "for" && (t.is(x.from-1, cBare) > 0 || t.low(x.from-1) == "room") { // "left a third of the shank bare for the wing"
 			continue
 		}
+		if x.kind == kPreposition && x.word == "for" && c.kind == saysPlainly && !(k == 0 && c.first) && t.partActs(x.to) { // "for the wing needs room"
+			continue
+		}
 		if x.kind == kSame && (k > 0 || len(c.chunks) == 1 || c.first && t.is(x.to, cPerson) > 0) && t.low(x.from) == "as" && c.has(kAct) || x.kind == kSame && len(c.chunks) == 1 && t.low(x.from) == "as" { // "tied in … as tails"
 			if _, n := t.role(t.afterArticle(x.from + 1)); n > 0 {
 				c.chunks[k].kind, c.chunks[k].word, c.chunks[k].to = kPreposition, "as", x.from+1
@@ -1064,6 +1067,13 @@ func (t *stretch) forPart(c clause) int {
 		}
 	}
 	return -1
+}
+
+// partActs tells the name of a part and a verb behind it.
+func (t *stretch) partActs(k int) bool {
+	at := t.afterArticle(k)
+	_, n := t.role(at)
+	return n > 0 && t.is(k, cArticle) > 0 && t.is(at+n, cAct) > 0 && t.is(at+n, cPreparation)+t.is(at+n, cNoun) == 0
 }
 
 // partAfter gives where a part can begin behind a preposition: behind articles and what says how it is.

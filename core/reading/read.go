@@ -319,6 +319,9 @@ func (r *reader) line(n int, s string) {
 	r.eachSegment(n, s, marks, segs)
 }
 
+// otherHand leads up to what somebody else wrote on the card.
+var otherHand = regexp.MustCompile(`^[\[(]?(?i:(?:added |written |noted |below |above |beneath |beside |at the side |on the back )?(?:,? ?in (?:pencil|biro|ball ?point|red ink|green ink|blue ink|a later hand|another hand|a different hand|the margin)|by (?:another|a later|a different) hand))\b`)
+
 // entryName is a number and a name in capitals, as in a list of flies.
 var entryName = regexp.MustCompile(`^(?:No\.? ?)?\d{1,4}[a-z]?[.):]? +(?:THE )?\p{Lu}[\p{Lu}'’-]+(?: [\p{Lu}'’-]+)*[.,:;]`)
 
@@ -366,6 +369,12 @@ func (r *reader) tableOrNote(n int, s string, marks *marks, start int) bool {
 		return true
 	}
 	if r.headerRow(n, s, start, marks) || r.acrossRow(n, s, marks) || r.cellRow(n, s, start, marks) {
+		return true
+	}
+	if (r.started || r.d.Title != "") && otherHand.MatchString(s[start:]) { // "in pencil, another hand: better with rubber legs"
+		r.d.Notes = append(r.d.Notes, strings.TrimSpace(s[start:]))
+		marks.set(start, len(s), asNote, "")
+		r.inNote = true
 		return true
 	}
 	if notaBene.MatchString(s[start:]) && (r.started || r.d.Title != "") { // "NB tried tungsten, too heavy"
@@ -1688,6 +1697,9 @@ func person(s string) (name, rest string) {
 	}
 	name, rest, _ = strings.Cut(s, ",")
 	rest = strings.TrimSpace(rest)
+	if y := yearSaid.FindString(rest); y != "" && y == rest { // "B. Sorli, 1988"
+		return strings.TrimSpace(name), rest
+	}
 	if rest == "" || !unicode.IsLower([]rune(rest)[0]) {
 		if i := strings.Index(s, " ("); i > 0 && strings.HasSuffix(s, ")") { // "Mrs E. Vance (born 1921)"
 			return s[:i], strings.Trim(s[i:], " ()")

@@ -355,14 +355,20 @@ func (r *reader) shortOf(text string) (string, string) {
 // titleHere takes the line that is the title.
 func (r *reader) titleHere(s string, start int, marks *marks, text, short string) bool {
 	if r.d.Title == "" && !r.started && !(strings.Contains(text, role.Hook) && r.hookAlone(s, start)) && len(strings.Fields(short)) <= 10 && (!strings.HasSuffix(short, ".") || dressing.IsUpper(short) || len(strings.Fields(short)) <= 4 || toDress.MatchString(text)) && (!strings.HasSuffix(text, ":") || toDress.MatchString(text) || lotQuoted.MatchString(text)) && hasLetter(text) {
+		text = strings.TrimSpace(struckOff.ReplaceAllString(text, "")) // "~~Moss~~ Fern Hopper"
+		if m := starred.FindStringSubmatch(text); m != nil {           // "**Slipway Shrimp** / Turid"
+			if text = m[1]; m[2] != "" && wholeName.MatchString(m[2]) {
+				r.d.Tier = cmp.Or(r.d.Tier, m[2])
+			} else if m[2] != "" {
+				r.d.Notes = append(r.d.Notes, m[2])
+			}
+		}
 		if _, n := credits.Match(measure.Lex(text), 0); (n > 0 || startsCredit.MatchString(text)) && r.credit(text) { // a credit above the name
 			marks.set(start, len(s), asHeader, "")
 			return true
 		}
 		if first, rest, ok := strings.Cut(numbered.ReplaceAllString(text, ""), ". "); ok && !(nameLike(first) && headNotes.MatchString(rest)) && (len(strings.Fields(first)) > 3 || nameTied.MatchString(rest)) && len(strings.Fields(rest)) > 8 && !dressing.IsUpper(short) { // "Minute of 4 March. The evening was given to Jonas Weir, who dressed …"
-			if m := nameTied.FindStringSubmatch(text); m != nil && r.d.Tier == "" {
-				r.d.Tier = m[1]
-			}
+			r.d.Tier = cmp.Or(r.d.Tier, whoTied(text))
 			r.told(text)
 			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
 			if r.d.Title != "" {
@@ -495,8 +501,8 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
 		r.d.Title = strings.TrimRight(m[1], ",.")
-		if m := nameTied.FindStringSubmatch(text); m != nil && (strings.HasPrefix(text, m[1]) || strings.Contains(text, "when "+m[1]) || strings.Contains(m[1], " ")) {
-			r.d.Tier = cmp.Or(r.d.Tier, m[1])
+		if who := whoTied(text); strings.HasPrefix(text, who) || strings.Contains(text, "when "+who) || strings.Contains(who, " ") {
+			r.d.Tier = cmp.Or(r.d.Tier, who)
 		}
 		r.told(text)
 		r.d.Notes = append(r.d.Notes, text)
