@@ -30,6 +30,8 @@ type question struct {
 func answers() []func(*question) []piece {
 	return []func(*question) []piece{
 		(*question).itIs,
+		(*question).itIsSo,
+		(*question).atPlace,
 		(*question).overIt,
 		(*question).leftOut,
 		(*question).weightWithHook,
@@ -172,6 +174,51 @@ func (q *question) itIs() []piece {
 		return q.is(q.last)
 	}
 	return nil
+}
+
+// itIsSo answers for a quality or a length that is said of the subject of a sentence, or of what was told before it: "The
+// body is silk, ribbed with wire, and it is thin", "These are as long as the body and hackle together".
+func (q *question) itIsSo() []piece {
+	t, c := q.t, q.c
+	k := 0
+	if c.chunks[0].kind == kAnd {
+		k++
+	}
+	if k >= len(c.chunks) || len(q.before) == 0 || t.is(c.chunks[k].from, cStandsFor)+t.is(c.chunks[k].from, cPointer) == 0 || t.is(c.chunks[k].from+1, cAuxiliary) == 0 {
+		return nil
+	}
+	rest := c.chunks[len(c.chunks)-1]
+	if c.first {
+		if k := c.where(kLength); k > 0 && k <= 2 && c.chunks[k].l.IsPart() && !c.has(kAct) && q.last != someWhere {
+			return q.is(q.last)
+		}
+		return nil
+	}
+	if rest.kind != kPrepared || c.has(kThing, kPart, kAct, kLength) {
+		return nil
+	}
+	j := q.at
+	for j > 0 && !q.all[j].first {
+		j--
+	}
+	for _, p := range q.before {
+		if p.from == q.all[j].from() && p.to > 0 && p.label != someWhere {
+			return q.is(p.label)
+		}
+	}
+	return nil
+}
+
+// atPlace answers for a thing at a place that is no part: "At the shoulder there is a little peacock herl".
+func (q *question) atPlace() []piece {
+	t, c := q.t, q.c
+	if !c.first || c.chunks[0].kind != kPlace || !c.has(kThing) || t.low(c.chunks[0].to) != "there" || t.is(c.chunks[0].to+1, cAuxiliary) == 0 {
+		return nil
+	}
+	if t.low(c.chunks[0].to-1) == lexicon.Shoulder {
+		return q.is(lexicon.Shoulder)
+	}
+	return q.is(someWhere)
 }
 
 // overIt answers for what is tied in over the tail: "over it went a few strands of red hackle fibre".

@@ -47,6 +47,7 @@ type maker struct {
 	legs      bool         // the ends of a wing case were told to be the legs
 	lastUnit  string       // what was counted last
 	written   bool         // the part's name was written before these words, as a label
+	passed    bool         // the rest of the clause was taken with what stands before it
 	redone    bool         // the turns were taken back, and a number behind is how many there were then
 	doubted   bool         // what follows, up to the end of the sentence, is of another part
 	negated   bool
@@ -583,7 +584,8 @@ func (m *maker) main(c clause) {
 	if m.onCondition(c) {
 		return
 	}
-	for i := 0; i < len(c.chunks) && !m.doubted; i++ {
+	m.passed = false
+	for i := 0; i < len(c.chunks) && !m.doubted && !m.passed; i++ {
 		m.chunk(c, i, l)
 	}
 }
@@ -663,6 +665,12 @@ func (m *maker) thingOrPart(c clause, i int, l *lead) bool {
 		if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kStandsFor { // "she twisted them true"
 			m.act = lexicon.ActHolds
 			m.take(x.from, x.to, asPlain, "")
+			return true
+		}
+		if x.kind == kPrepared && i > 0 && c.chunks[i-1].kind == kPerson && i+1 < len(c.chunks) && c.chunks[i+1].kind == kPlain && m.is(x.to, cArticle) > 0 && !slices.ContainsFunc(c.chunks[i+1:], func(y chunk) bool { return y.kind == kThing && y.thing.noun }) { // "he flattened the ends with his pliers"
+			m.act = lexicon.ActHolds
+			m.note(x.from, c.to(), "what was done to a piece of it, kept as said")
+			m.passed = true
 			return true
 		}
 		if x.kind == kPrepared && (l.prep == "over" || l.prep == "on" || l.prep == "under") && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat { // "over a smooth bed"
@@ -1430,8 +1438,8 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
-	if p.count == nil && p.one && len(p.name) == 1 && p.name[0] == lexicon.CountStrip && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
-		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, lexicon.CountStrip
+	if p.count == nil && p.one && len(p.name) == 1 && (p.name[0] == lexicon.CountStrip || p.name[0] == lexicon.CountSlip) && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
+		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, p.name[0]
 	}
 	if own := p.of && p.unit == lexicon.CountFeather && m.low(p.unitA) == role.Hackle; p.count == nil && p.one && !p.self && !own && (p.of || len(p.name) == 0) { // but "a false hackle of hen fibres"
 		switch p.unit {

@@ -88,7 +88,7 @@ func (a *assembly) adjective(k int) placed {
 func (a *assembly) ofLast(np placed, k int, one string) bool {
 	m, part := a.m, a.part
 	switch {
-	case np.noun && a.last != nil && one == lexicon.CountStrip && np.count != nil && len(np.colour) == 0: // "black foam, a strip as wide as the gape"
+	case np.noun && a.last != nil && (one == lexicon.CountStrip || one == lexicon.CountSlip) && np.count != nil && len(np.colour) == 0: // "black foam, a strip as wide as the gape"
 		qualifies(a.last, np)
 	case np.noun && a.last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
 		np.prep = append(np.prep, one)
@@ -227,6 +227,8 @@ func (a *assembly) quality(np placed, k int) {
 	m, part := a.m, a.part
 	switch {
 	case a.last != nil && np.one && len(np.prep) == 0 && np.unit == "": // "two hackles, a large and a small"
+	case a.last != nil && np.joint == "or" && (m.low(np.from-1) == "or" || m.low(np.from-2) == "or" || m.low(np.from) == "or") && len(np.prep) > 0 && len(np.colour)+len(np.name) == 0: // "cock hackle, or anything stiff" says nothing of the cock
+		part.Note = strings.TrimPrefix(part.Note+"; or "+strings.Join(np.prep, ", "), "; ")
 	case a.last != nil:
 		qualifies(a.last, np)
 	default:

@@ -19,6 +19,11 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 	}
 	l := x.l
 	p := m.part
+	if i+2 < len(c.chunks) && l.IsPart() && c.chunks[i+1].kind == kAnd && (c.chunks[i+2].kind == kThing || c.chunks[i+2].kind == kPart) && m.low(c.chunks[i+2].to) == "together" { // "as long as the body and hackle together"
+		m.note(x.from, c.to(), "a sum of two, kept as said")
+		m.passed = true
+		return
+	}
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
 	mm := l.Of == measure.MM
 	if mm && m.std.Form == role.FormCase && m.low(x.to) == "across" && m.nounSaid() { // "a strip of film 4 mm across for the back"

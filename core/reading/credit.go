@@ -144,7 +144,11 @@ func (r *reader) creditLed(s string) bool {
 	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
 		r.d.Tier = m[1]
 		if rest := strings.Trim(strings.Replace(s, m[0], "", 1), " ,;."); rest != "" {
-			r.d.Notes = append(r.d.Notes, rest)
+			if d := strings.TrimSpace(headDate.FindString(rest)); d != "" && d == rest { // "Per Aune at the vice, 14 November"
+				r.d.Date = cmp.Or(r.d.Date, d)
+			} else {
+				r.d.Notes = append(r.d.Notes, rest)
+			}
 		}
 		return true
 	}
@@ -207,11 +211,15 @@ var (
 	titleFirst  = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: (?:of|the|in|on|and|at|\p{Lu}[\p{L}'’-]+)){1,5})\. `)
 	feastDay    = regexp.MustCompile(`^(?:January|February|March|April|May|June|July|August|September|October|November|December|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Christmas|Easter|Lent|Advent|Whitsun|Midsummer|Michaelmas|Candlemas)$`)
 	talkOf      = regexp.MustCompile(`^(?:(?:a |the |our )?(?:\p{Ll}+ )?(?:demonstration|demo|talk|evening|class|bench|tying|night|lesson|lecture|workshop)(?: by| of| with|,|:) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)|(\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+)['’]s (?:own )?(?:\p{Ll}+ )?(?:nymph|fly|dressing|version|pattern|spider|streamer|lure|wet|dry|recipe))\b`)
-	benchThen   = regexp.MustCompile(`^(?:(?i:notes?|words|a page) )?(?i:from|at) the (?:bench|vice|table|evening|talk|demonstration|class) of ` + personName + ` ?[:–—-] ?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
+	benchThen   = regexp.MustCompile(`^(?:(.*?[.,:;] ?)??(?:(?i:a |the |our )?(?i:notes?|words|a page) )?(?:(?i:from|at) the )?)(?i:bench|vice|table|evening|talk|demonstration|class|tying) (?i:of|by|with) ` + personName + ` ?[:–—-] ?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
 	thisIsOf    = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+){1,4})\. ((?:This|It)(?:['’]s| is) (?:one of )?` + personName + `['’]s\b.*)$`)
 	leadsName   = regexp.MustCompile(`^(?:How|When|What|As|Here|Then|Today|Tonight|Yesterday|Where|While|After|Before|And|So)$`)
 	struckOff   = regexp.MustCompile(`~~[^~]*~~ ?|^\p{L}+~~ ?`)
 	starred     = regexp.MustCompile(`^[*_]{0,3}([^*_]+?)[*_]{1,3}(?: ?[/|–—-] ?(.+))?$`)
+	ownsIt      = regexp.MustCompile(`^(\p{Lu}.{2,50}?) \((\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s\)$`)
+	shownAfter  = regexp.MustCompile(`^(\p{Lu}[^.]{3,60}[,.]?[^.]*)\. (?:Shown|Tied|Dressed|Demonstrated|Given|Brought) (?:to us |for us |here )?by (?:the late |old |our )?` + personName + `\.?$`)
+	boxOver     = regexp.MustCompile(`^(?i:box|tray|drawer|row|shelf|tin|sheet|frame|case)\.? ?[A-Z]?\d*(?:[,;/] ?(?i:box|tray|drawer|row|shelf|tin|sheet|frame|case|no\.?)? ?\p{Lu}?\d*)*: ?"`)
+	chapter     = regexp.MustCompile(`^(?i:chap(?:ter)?\.?|sect(?:ion)?\.?|art(?:icle)?\.?) (?:[IVXLC]+|\d+)\.? `)
 	shortFirst  = regexp.MustCompile(`^(?:mrs?|dr|capt|col|maj|rev|prof|st|jas|wm|jno|jn|thos|chas|geo|edw|hen|ed|sgt)$`)
 	theNamed    = regexp.MustCompile(`^The \p{Lu}[\p{L}'’-]+ (?:of|in|on|at) (?:the )?\p{Lu}[\p{L}'’-]+(?:[.,]|$)`)
 	nameAt      = regexp.MustCompile(`^(\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)+), ((?:at|for|during|before) .+)$`)
@@ -343,6 +351,9 @@ func cutFold(s, at string) (before, after string, found bool) {
 // withoutBracket takes what is told in a bracket behind a name, and perhaps by whom: "Lost Luggage (small black gnat
 // thing)".
 func (r *reader) withoutBracket(text string) string {
+	if m := ownsIt.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "SEA POOL GHOST (Aunt Berit's)"
+		text, r.d.Originator = m[1], cmp.Or(r.d.Originator, m[2])
+	}
 	if m := toldBehind.FindStringSubmatch(text); m != nil && nameLike(m[1]) && !strings.HasPrefix(m[2], "after ") { // "Lost Luggage (small black gnat thing)"
 		text = m[1]
 		r.d.Notes = append(r.d.Notes, m[2])
@@ -647,7 +658,7 @@ func (r *reader) nameAmong(s string) bool {
 		return false
 	}
 	for _, cell := range strings.FieldsFunc(s, func(c rune) bool { return strings.ContainsRune(":,;()", c) }) {
-		cell = strings.Trim(cell, " .")
+		cell = strings.TrimPrefix(strings.Trim(cell, " ."), "From ")
 		if first, _, _ := strings.Cut(strings.ToLower(cell), " "); first == "the" || first == "a" || !wholeName.MatchString(cell) || !strings.Contains(cell, " ") {
 			continue
 		}

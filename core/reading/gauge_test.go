@@ -369,7 +369,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"eighth":        {200, 3},
 	"ninth":         {192, 1},
 	"tenth":         {182, 0},
-	"eleventh":      {210, 7},
+	"eleventh":      {210, 6},
 	"twelfth":       {201, 1},
 	"thirteenth":    {213, 1},
 	"fourteenth":    {206, 3},
@@ -399,6 +399,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"thirtyeighth":  {204, 0},
 	"thirtyninth":   {195, 0},
 	"fortieth":      {173, 1},
+	"fortyfirst":    {195, 0},
 	"held":          {209, 1},
 }
 
@@ -410,7 +411,7 @@ func (silent) Logf(string, ...any) {}
 // TestGauge judges all that the reader says of texts with closed lists; testdata/gauge
 // says how.
 func TestGauge(t *testing.T) {
-	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "twentyninth", "thirtieth", "thirtyfirst", "thirtysecond", "thirtythird", "thirtyfourth", "thirtyfifth", "thirtysixth", "thirtyseventh", "thirtyeighth", "thirtyninth", "fortieth", "held"} {
+	for _, set := range []string{"old", "sentences", "hands", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth", "sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond", "twentythird", "twentyfourth", "twentyfifth", "twentysixth", "twentyseventh", "twentyeighth", "twentyninth", "thirtieth", "thirtyfirst", "thirtysecond", "thirtythird", "thirtyfourth", "thirtyfifth", "thirtysixth", "thirtyseventh", "thirtyeighth", "thirtyninth", "fortieth", "fortyfirst", "held"} {
 		var all tally
 		lists := "testdata/gauge/" + set + "/*.all"
 		if set == "old" { // twenty of the corpus have their lists beside their facts

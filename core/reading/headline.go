@@ -23,7 +23,7 @@ type headline struct {
 var (
 	// headingStops part the pieces of a heading
 	headingStops = regexp.MustCompile(`\s{2,}|\t+|; |, |\. +|: | [-–—/|] |[()]`)
-	headCredit   = regexp.MustCompile(`^(?:[Aa]s |[Ff]irst |[Tt]his (?:dressing|one) )?(\p{L}+)(?: (?:for|to|at|on|in|during) [^,]*?)?(?: by| from|:) (?:the late |the |our |my |his |her )?((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Revd|Col|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(.*)$`)
+	headCredit   = regexp.MustCompile(`^(?:[Aa]s |[Ff]irst |[Tt]his (?:dressing|one) )?(\p{L}+)(?: (?:for|to|at|on|in|during) [^,]*?)?(?: by| from|:) (?:(?:the late |the |our |my |his |her )(?:\p{Ll}+ )?)?((?:(?:Mrs|Mr|Miss|Dr|Capt|Major|Rev|Revd|Col|Sgt)\.? )?(?:\p{Lu}\p{Ll}{0,3}\. ?)*\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*)(.*)$`)
 	headShort    = regexp.MustCompile(`^(?:as )?(\p{L}+)\.? ((?:\p{Lu}\p{Ll}{0,3}\. ?)+\p{Lu}[\p{L}'’-]+)(.*)$`)
 	headDate     = regexp.MustCompile(`(?i)(?:^|\b)((?:about |circa |c\. ?|before |after |spring |summer |autumn |winter )?(?:\d{1,2}(?:st|nd|rd|th)?(?: of)? )?(?:(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)\p{L}*\.? )?(?:\d{1,2} )?\d{4}s?|\d{1,2}/\d{4}|\d{1,2}[./-](?:\d{1,2}|[ivx]+)[./-]\d{2,4}|(?:\d{1,2}(?:st|nd|rd|th)?(?: of)? )(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)\p{L}*)\b`)
 	headNumber   = regexp.MustCompile(`(?i)^(?:\p{L}+(?:'s)? ){0,3}(?:no\.?|nr\.?|number|#)? ?\d+\p{L}?\.?$`)

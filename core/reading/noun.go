@@ -100,6 +100,13 @@ func (t *stretch) lows(from, to int) string {
 	return strings.Join(w, " ")
 }
 
+// oneKind tells two words of one kind of material, "Cock hackle", of which the first is no verb.
+func (t *stretch) oneKind(i int) bool {
+	a, ok := material.NounKind(t.low(i))
+	b, also := material.NounKind(t.low(i + 1))
+	return ok && also && a == b
+}
+
 // nameOf gives tokens as a name keeps them: in lower case, but for short capitals such
 // as CDC.
 func (t *stretch) nameOf(from, to int) string {
@@ -205,7 +212,7 @@ func (t *stretch) noun(i int) (phrase, int) {
 		return phrase{}, i
 	}
 	if kind, _ := material.NounKind(t.low(i)); kind == material.Varnish && t.is(i, cNoun) > 0 && (t.low(i+1) == "it" || t.low(i+1) == "them" || t.atStart(i) && t.low(i+1) == "the") || kind == material.Tinsel && t.is(i, cNoun) > 0 && t.is(i+1, cStandsFor) > 0 && (t.is(i-1, cPerson) > 0 || t.is(i, cAct) > 0) || // "She twists them"
-		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && t.has(cAct)) && (t.capital(i) || t.low(i-1) == ";" && t.is(i+1, cArticle) > 0) { // "Twist the butts", "Twist black seal's fur on to the silk"
+		t.is(i, cNoun) > 0 && t.is(i, cAct)+t.is(i, cPreparation) > 0 && t.atStart(i) && (t.is(i+1, cArticle) > 0 || t.is(i+1, cStandsFor) > 0 || t.describes(i+1) && !t.oneKind(i)) && (t.capital(i) || t.low(i-1) == ";" && t.is(i+1, cArticle) > 0) { // "Twist the butts", "Twist black seal's fur on to the silk"
 		return phrase{}, i
 	}
 	p := phrase{from: i, to: i, nameAt: -1, unitA: -1}

@@ -16,7 +16,7 @@ var (
 	asAsked   = regexp.MustCompile(`\b[Aa]s (?:promised|asked|requested|agreed|wanted),? (?:here is |here's )?(?:the |my )?` + flyName + `(?:[:.]|$)`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)
 	signedEnd = regexp.MustCompile(`(?:\b[Yy]ours(?: \p{Ll}+){1,2}|\b[Rr]egards|\b[Ww]ishes|\b[Ss]incerely|[.!?] [—–])[,]? ?` + titledName + `[.”"]*$`)
-	flyQuoted = regexp.MustCompile(`\b(?i:fly|pattern|nymph|dressing|lure|spider|streamer),? ["“]`)
+	flyQuoted = regexp.MustCompile(`\b(?i:fly|pattern|nymph|dressing|lure|spider|streamer)(?: (?:for|of|this) (?:\p{L}+ ?){1,3})?,? ["“]`)
 	ownOf     = regexp.MustCompile(`^(\p{Lu}[^,.:;]{2,40}), (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)['’]s own (?:pattern|fly|dressing|invention|nymph|design|version)\b(.*)$`)
 	itIsThe   = regexp.MustCompile(`^(?:[Ii]t|[Tt]hat|[Tt]his)(?:'s|’s| is| was) (?:called )?(?:the|my|a) ` + flyName + `(?:[,:.!]|$)`)
 	speaks    = regexp.MustCompile(`^\p{Lu}\p{L}+: \p{Ll}`)

@@ -1499,7 +1499,7 @@ func (t *stretch) threadOf(c clause, k int, label string) bool {
 func (t *stretch) alongBody(c clause) bool {
 	for k := c.from(); k < c.to(); k++ {
 		switch word := t.low(k); {
-		case follows[word]:
+		case follows[word] && !(c.first && c.chunks[0].kind == kThing && !c.chunks[0].thing.definite && c.chunks[len(c.chunks)-1].kind == kAct): // but "A brown hen hackle follows"
 			return true
 		case word == "to": // "wound back to the tail"
 			if label, n := t.role(t.pastArticle(k + 1)); n > 0 && label == role.Tail && t.wound(c) && t.is(k-1, cBackAgain) > 0 {

@@ -439,10 +439,29 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		marks.set(start, len(s), asNote, "")
 		return start, true
 	}
-	if m := benchThen.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && !r.started && r.d.Title == "" && nameLike(m[2]) { // "Notes from the bench of Arvid Sund: the Widow's Lamp"
-		r.d.Title, r.headed, r.d.Tier = m[2], true, cmp.Or(r.d.Tier, m[1])
+	if m := cmp.Or(chapter.FindString(s[start:]), boxOver.FindString(s[start:])); m != "" && r.d.Title == "" && !r.started { // "CHAP. IX. The RUDDY GNAT is …", "BOX 3, ROW 2: …"
+		m = strings.TrimSuffix(m, `"`)
+		r.d.Notes = append(r.d.Notes, strings.Trim(m, " .:"))
+		marks.set(start, start+len(m), asNote, "")
+		start += len(m)
+	}
+	if m := benchThen.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && !r.started && r.d.Title == "" && nameLike(m[3]) { // "Notes from the bench of Arvid Sund: the Widow's Lamp"
+		r.d.Title, r.headed, r.d.Tier = m[3], true, cmp.Or(r.d.Tier, m[2])
+		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(m[1])))
+		if m[1] != "" {
+			r.d.Notes = append(r.d.Notes, strings.TrimRight(m[1], " .,:;"))
+		}
 		marks.set(start, len(s), asHeader, "")
 		return start, true
+	}
+	if m := shownAfter.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && r.d.Tier == "" { // "Barley Mow, for the first hour after dark. Shown by Dag Rud."
+		if name, rest, _ := strings.Cut(m[1], ", "); nameLike(name) {
+			if r.d.Title, r.headed, r.d.Tier = name, true, m[2]; rest != "" {
+				r.d.Notes = append(r.d.Notes, rest)
+			}
+			marks.set(start, len(s), asHeader, "")
+			return start, true
+		}
 	}
 	if m := thisIsOf.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) { // "Iron Stove Nymph. This is Oddny Berg's, she ties it by the dozen."
 		r.d.Title, r.headed, r.d.Tier = m[1], true, cmp.Or(r.d.Tier, m[3])
@@ -777,6 +796,10 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 	if text == "" || !hasLetter(text) {
 		return
 	}
+	if none := r.noneOf(text); none != "" && r.d.Find(none) < 0 { // "No hackle. Head is red"
+		r.parts(n, none, s, start, label, false, marks, false)
+		return
+	}
 	if r.labelsLast(n, s, start, label, marks) || dashed(s) && r.cardFront(n, s, start, label, marks) {
 		return
 	}
@@ -988,9 +1011,9 @@ func (r *reader) segments(s string, start int) []segment {
 				after = "."
 			}
 			if i+1 < len(toks) && len(out) > 0 && out[0].header == "" && toks[i].Kind == measure.Word && strings.Count(s[toks[i-1].End:toks[i].Start], " ") > 2 { // "Hk: saltwater 4           Thd: white"
-				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && (toks[i+n].Low == ":" || gaps > 2 && out[0].bare) {
+				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && (toks[i+n].Low == ":" || gaps > 2 && out[0].bare || gaps > 1 && toks[i+n].Low == "." && toks[i+n].Joined) {
 					end := toks[i+n-1].End
-					if toks[i+n].Low == ":" {
+					if toks[i+n].Low == ":" || toks[i+n].Low == "." {
 						end = toks[i+n].End
 					}
 					g := segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: end, textEnd: len(s), bare: toks[i+n].Low != ":"}
