@@ -70,6 +70,7 @@ func answers() []func(*question) []piece {
 		(*question).bySubject,
 		(*question).byHook,
 		(*question).bySpokenOf,
+		(*question).turnedLater,
 		(*question).byMaterial,
 		(*question).byPlace,
 		(*question).goesOn,
@@ -242,6 +243,13 @@ func (q *question) leftOut() []piece { // "No tail and no rib."
 			if label := q.t.partAlone(k, c.to()); label != "" && q.t.oneBefore(k) && label != role.Hook {
 				return []piece{{label: label, from: c.from(), to: c.to(), absent: true}}
 			}
+		}
+	}
+	if c := q.c; q.t.low(c.from()) == "neither" && c.kind == saysPlainly { // "…, neither tail nor wing"
+		a, n := q.t.role(c.from() + 1)
+		b, m := q.t.role(c.from() + 2 + n)
+		if n > 0 && m > 0 && q.t.low(c.from()+1+n) == "nor" {
+			return []piece{{label: a, from: c.from(), to: c.from() + 1 + n, absent: true}, {label: b, from: c.from() + 1 + n, to: c.from() + 2 + n + m, absent: true}}
 		}
 	}
 	if k := q.c.where(kAbsent); k < 0 || q.c.chunks[k].word == "" {
@@ -875,6 +883,28 @@ func (q *question) bySpokenOf() []piece {
 		return q.is(role.Body)
 	}
 	return q.maybe(label)
+}
+
+// turnedLater answers for a whole feather that the sentence goes on to wind: "Now take a small brown hen feather, tie it
+// in by the stalk and make two turns".
+func (q *question) turnedLater() []piece {
+	t, c := q.t, q.c
+	k := c.where(kThing)
+	if k < 0 || q.told(role.Hackle, role.BodyHackle) || c.has(kPart, kTurns) || !c.chunks[k].thing.one || c.chunks[k].thing.definite || !t.wholeThing(c.chunks[k].thing) {
+		return nil
+	}
+	if kind := c.chunks[k].thing.lastNoun; kind != material.Hackle && kind != material.Feather {
+		return nil
+	}
+	for _, d := range q.all[q.at+1:] {
+		switch {
+		case d.first, slices.ContainsFunc(d.chunks, func(x chunk) bool { return x.kind == kThing && x.thing.noun && !x.thing.definite }):
+			return nil
+		case d.has(kTurns) && t.wound(d):
+			return q.is(role.Hackle)
+		}
+	}
+	return nil
 }
 
 func (q *question) byMaterial() []piece {

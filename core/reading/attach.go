@@ -142,6 +142,13 @@ func (m *maker) absent() bool {
 	if len(m.all) == 0 {
 		return false
 	}
+	if w := m.low(0); (w == "neither" || w == "nor") && len(m.toks) <= 4 && m.toks[len(m.toks)-1].Kind == measure.Word { // "neither tail", "nor wing"
+		if _, n := m.role(1); 1+n == len(m.toks) {
+			m.part.Absent, m.part.Materials = true, []Material{}
+			m.note(0, len(m.toks), "this part is left out")
+			return true
+		}
+	}
 	if last := m.all[len(m.all)-1]; len(m.all) > 1 && last.has(kAbsent) && m.low(last.from()) == "so" && len(last.chunks) <= 2 && !m.sentences() { // "…, so there is none"
 		m.part.Absent, m.part.Materials = true, []Material{}
 		m.note(0, len(m.toks), "this part is left out")

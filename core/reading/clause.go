@@ -416,6 +416,9 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		if t.low(first.from) == "now" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kThing && c.chunks[lead+1].thing.definite { // "Now the wire, five turns"
 			break
 		}
+		if w := t.low(first.to); t.low(first.from) == "now" && c.first && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kAct && !strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ed") { // "Now take a small brown hen feather"
+			break
+		}
 		if c.has(kThing) {
 			return saysElse
 		}

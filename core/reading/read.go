@@ -7,6 +7,7 @@ import (
 	"cmp"
 	"fmt"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode"
@@ -138,11 +139,13 @@ func readWhole(text string, w *Words, most caps) (Reading, error) {
 
 func (rd *reader) readLines(text string, most caps) error {
 	lines := strings.Split(text, "\n")
-	for i, l := range lines { // "Hook.....14 wet"
+	written := slices.Clone(lines) // what is changed below keeps its length
+	for i, l := range lines {      // "Hook.....14 wet"
 		if m := leaders.FindStringSubmatchIndex(l); m != nil {
-			lines[i] = l[:m[3]] + ":" + strings.Repeat(" ", m[5]-m[4]-1) + l[m[5]:]
+			lines[i] = l[:m[3]] + ":" + strings.Repeat(" ", m[5]-m[3]-1) + l[m[5]:]
 		}
 	}
+	rd.besideSteps(lines)
 	rd.commas = rd.labelsBefore(lines, ",") >= 2
 	rd.semis = rd.labelsBefore(lines, ";") >= 3
 	for _, l := range lines {
@@ -171,7 +174,7 @@ func (rd *reader) readLines(text string, most caps) error {
 		rd.standsAlone = i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
 		l = strings.TrimSuffix(l, "\r")
 		rd.line(i+1, fullStops(l))
-		rd.marks[i].text = l
+		rd.marks[i].text = strings.TrimSuffix(written[i], "\r")
 		if len(rd.d.Parts) > most.parts {
 			return &TextError{Line: i + 1, Msg: fmt.Sprintf("more than %d parts; expected the dressing of one fly", most.parts)}
 		}
@@ -181,6 +184,28 @@ func (rd *reader) readLines(text string, most caps) error {
 	}
 	rd.finish()
 	return nil
+}
+
+// stepBeside is a numbered step in a column of its own, beside the list of what is needed.
+var stepBeside = regexp.MustCompile(`^(.*\S)\s{3,}(\d{1,2}\. \p{Lu}.*)$`)
+
+// besideSteps takes the steps that stand in a column beside the parts out of the lines, and keeps them as notes.
+func (rd *reader) besideSteps(lines []string) {
+	steps := map[int][]int{}
+	for i, l := range lines {
+		if m := stepBeside.FindStringSubmatchIndex(l); m != nil {
+			steps[i] = m
+		}
+	}
+	if len(steps) < 3 {
+		return
+	}
+	for i := range lines {
+		if m := steps[i]; m != nil {
+			rd.d.Notes = append(rd.d.Notes, lines[i][m[4]:m[5]])
+			lines[i] = lines[i][:m[3]] + strings.Repeat(" ", len(lines[i])-m[3])
+		}
+	}
 }
 
 // reader reads a text line by line.
@@ -438,6 +463,16 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asNote, "")
 		return start, true
+	}
+	if m := sheetOf.FindString(strings.TrimSpace(s[start:])); m != "" && r.d.Title == "" && !r.started { // "Fly tying beginners, sheet 5"
+		r.d.Notes = append(r.d.Notes, m)
+		marks.set(start, len(s), asNote, "")
+		return start, true
+	}
+	if m := wired.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "FROM OLSEN. FLY IS THE NIGHT MAIL. HOOK EIGHT …"
+		r.d.Tier, r.d.Title, r.headed = cmp.Or(r.d.Tier, m[1]), m[2], true
+		marks.set(start, start+len(m[0]), asHeader, "")
+		start += len(m[0])
 	}
 	if m := cmp.Or(chapter.FindString(s[start:]), boxOver.FindString(s[start:])); m != "" && r.d.Title == "" && !r.started { // "CHAP. IX. The RUDDY GNAT is …", "BOX 3, ROW 2: …"
 		m = strings.TrimSuffix(m, `"`)
