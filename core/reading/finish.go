@@ -5,9 +5,14 @@ import (
 	"fmt"
 	"mothledger/core/dressing"
 	"mothledger/core/role"
+	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 )
+
+// sentenceStop ends a sentence within a line.
+var sentenceStop = regexp.MustCompile(`[.!?](?:[—–-]| +)`)
 
 // finish looks at the account as a whole.
 func (r *reader) finish() {
@@ -29,10 +34,38 @@ func (r *reader) finish() {
 		}
 		d.Title = name
 	}
+	r.sentenceTitle()
 	r.optionals()
 	r.unknown()
 	r.saidAgain()
 	r.contradictions()
+}
+
+// leastTold is how many words without a capital a sentence has at the least that was taken for a name.
+const leastTold = 5
+
+// sentenceTitle takes the name out of a sentence that stands where the name is looked for, "Dear all. The fly is called
+// Mols Nymph"; where it finds none, the fly has no name yet, and the sentence stays as a note.
+func (r *reader) sentenceTitle() {
+	d := &r.d
+	told := 0
+	for i, w := range strings.Fields(d.Title) {
+		if i > 0 && unicode.IsLower([]rune(w)[0]) && !smallWords[strings.ToLower(w)] {
+			told++
+		}
+	}
+	if told < leastTold && !(told > 2 && sentenceStop.MatchString(d.Title)) {
+		return
+	}
+	name := leadsUp(d.Title)
+	if first := sentenceStop.Split(d.Title, 2)[0]; name == "" && first != d.Title && nameLike(first) && len(strings.Fields(first)) > 1 && titleFirst.MatchString(first+". ") {
+		name = first
+	}
+	if name == "" && len(d.Parts) == 0 {
+		return
+	}
+	d.Notes = append([]string{d.Title}, d.Notes...)
+	d.Title = name
 }
 
 // unknown makes a note of what stands under a label that is no part's and says nothing of a fly: "Tips: wet

@@ -11,7 +11,7 @@ var (
 	mailHead  = regexp.MustCompile(`^(?i:(from|to|cc|sent|date|subject)) ?: ?(.*)$`)
 	mailName  = regexp.MustCompile(`^["“]?([^<>"”@]*\p{L}\.?)["”]?(?: *<[^>]*>)?$`)
 	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|spec|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
-	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened) (?:the |a |my )?` + flyName)
+	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened|its name is|the name is|name is|we say|we call it) (?:the |a |my )?` + flyName)
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
 	asAsked   = regexp.MustCompile(`\b[Aa]s (?:promised|asked|requested|agreed|wanted),? (?:here is |here's )?(?:the |my )?` + flyName + `(?:[:.]|$)`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)
@@ -20,6 +20,8 @@ var (
 	ownOf     = regexp.MustCompile(`^(\p{Lu}[^,.:;]{2,40}), (\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)['’]s own (?:pattern|fly|dressing|invention|nymph|design|version)\b(.*)$`)
 	itIsThe   = regexp.MustCompile(`^(?:[Ii]t|[Tt]hat|[Tt]his)(?:'s|’s| is| was) (?:called )?(?:the|my|a) ` + flyName + `(?:[,:.!]|$)`)
 	speaks    = regexp.MustCompile(`^\p{Lu}\p{L}+: \p{Ll}`)
+	askedOf   = regexp.MustCompile(`\b(?:asked (?:about|for)|wanted|were after|spoke of), (?:the )?(\p{L}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){1,3})$`)
+	myFlyIs   = regexp.MustCompile(`\b(?:[Mm]y|[Oo]ur)(?: \p{Ll}+){0,2} (?:fly|nymph|pattern|lure)(?: for \p{Ll}+(?: \p{Ll}+)?)? (?:is|was)(?: called)? (?:the )?` + flyName)
 	hereItIs  = regexp.MustCompile(`\b(?:[Hh]ere(?:'s|’s| is| comes)|[Tt]his is) (?:my|our|the|his|her|a) (?:own |old )?` + flyName)
 )
 
@@ -76,7 +78,7 @@ func leadsUp(text string) string {
 	if m := inQuotes.FindStringSubmatch(text); m != nil && (strings.HasSuffix(text, ":") || flyQuoted.MatchString(text)) && nameLike(m[1]) && len(strings.Fields(m[1])) <= 5 {
 		return m[1]
 	}
-	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, promised, asAsked, itIsThe, askedFor} {
+	for _, form := range []*regexp.Regexp{leadsToIt, hereItIs, calledThe, myFlyIs, promised, asAsked, itIsThe, askedFor, askedOf} {
 		if m := form.FindStringSubmatch(text); m != nil {
 			return m[1]
 		}
