@@ -2,6 +2,7 @@ package dressing
 
 import (
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 
@@ -213,7 +214,11 @@ func (p Part) materialsInWords() string {
 		if i == 0 {
 			gauge = p.Gauge
 		}
-		w.WriteString(m.inWords(gauge))
+		words := m.inWords(gauge)
+		if std, _ := role.Find(p.Role); std.Form == role.FormCase && len(p.Materials) == 1 && p.Count == nil && !p.ledByAmount() && !strings.Contains(m.Name+m.Preparation, lexicon.CountStrip) {
+			words = bareWidth.ReplaceAllString(words, "a $1 strip of") // else it could be how long the case is
+		}
+		w.WriteString(words)
 	}
 	for _, m := range p.Alternatives {
 		w.WriteString(", or ")
@@ -224,6 +229,9 @@ func (p Part) materialsInWords() string {
 	}
 	return w.String()
 }
+
+// bareWidth is a width that stands before its material.
+var bareWidth = regexp.MustCompile(`^([0-9.]+ mm)\b`)
 
 var (
 	amounts = lexicon.Set("amount")
@@ -236,6 +244,12 @@ func (p Part) ledByCount() bool {
 	c := p.Count
 	return c != nil && len(p.Materials) == 1 && p.Materials[0].Name != "" && p.Materials[0].Share == 0 && !p.ledByAmount() && c.Low >= 1 &&
 		(c.Of == lexicon.CountFibre && !strings.Contains(p.Materials[0].Name, "hair") || c.Of == lexicon.CountEye && strings.HasSuffix(p.Materials[0].Name, "eyes"))
+}
+
+// endsInNoun tells whether the last word of a name is known as a material.
+func endsInNoun(name string) bool {
+	_, ok := material.NounKind(lastOf(strings.ToLower(name)))
+	return ok
 }
 
 func (p Part) countedInWords() string {
@@ -255,6 +269,9 @@ func (p Part) countedInWords() string {
 		if c.High != 1 {
 			unit = " fibres"
 		}
+	}
+	if m.Preparation != "" && c.Per == "" && unit != "" && !endsInNoun(m.Name) { // "coq type fibres (speckled), 7 to 9"
+		return head + unit + tail + ", " + n.String()
 	}
 	s = n.String() + " " + head + unit
 	if c.Per != "" {
@@ -292,7 +309,7 @@ func (m Material) inWords(gauge string) string {
 	case m.Colour == "":
 	case s == "":
 		s = m.Colour
-	case several || isName(m.Colour, s) || m.Colour == lexicon.Brass:
+	case several || isName(m.Colour, s) || m.Colour == lexicon.Brass || shades[m.Colour] && !material.IsColour(m.Colour) && m.Preparation == "" && size == "": // "mole fur (dark)"
 		s += " (" + m.Colour + ")"
 	default:
 		s = hyphened(m.Colour) + " " + s
