@@ -163,6 +163,11 @@ func (m *maker) absent() bool {
 		m.take(c.from(), c.to(), asPlain, "")
 		m.all = m.all[1:]
 	}
+	return m.absentFirst()
+}
+
+// absentFirst reads "none" and its like where they begin the words of a part.
+func (m *maker) absentFirst() bool {
 	c := m.all[0]
 	first := c.chunks[0]
 	if first.kind == kAnd && len(c.chunks) > 1 { // "no tail and no rib"
@@ -341,6 +346,11 @@ func (m *maker) clause(c *clause, n int) {
 		m.saidBy(*c)
 		return
 	}
+	m.plainly(c)
+}
+
+// plainly takes what a clause says plainly of the part.
+func (m *maker) plainly(c *clause) {
 	if m.ofOther(*c) {
 		return
 	}
@@ -748,17 +758,7 @@ func (m *maker) value(c clause, i int, prep string) {
 	case kPer:
 		m.perSide(c, i)
 	case kLength:
-		if m.low(x.from) == "and" { // "spread apart by the dubbing and no longer than the gape"
-			m.shadowed = false
-		}
-		if c.chunks[i].l.Of == "" { // "half as long"
-			if m.against == "" {
-				m.note(x.from, x.to, "kept as a remark")
-				return
-			}
-			c.chunks[i].l.Of = m.against
-		}
-		m.lengthOf(c, i, prep)
+		m.lengthSaid(c, i, prep)
 	case kPlace, kStart, kEnd, kStretch, kWhere:
 		m.place(c, i, prep)
 	case kWay:
@@ -797,6 +797,22 @@ func (m *maker) value(c clause, i int, prep string) {
 	default:
 		m.tells(c, i, prep)
 	}
+}
+
+// lengthSaid takes a length, of something that was named before where the words do not say of what.
+func (m *maker) lengthSaid(c clause, i int, prep string) {
+	x := c.chunks[i]
+	if m.low(x.from) == "and" { // "spread apart by the dubbing and no longer than the gape"
+		m.shadowed = false
+	}
+	if c.chunks[i].l.Of == "" { // "half as long"
+		if m.against == "" {
+			m.note(x.from, x.to, "kept as a remark")
+			return
+		}
+		c.chunks[i].l.Of = m.against
+	}
+	m.lengthOf(c, i, prep)
 }
 
 // turnsAre says that a number is the turns of the part.
@@ -966,23 +982,7 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
-	if p.noun && m.nounSaid() && len(p.name) == 1 && len(p.colour) == 0 && (p.definite || p.one) && c.open == "," && len(c.chunks) <= 2 && i == len(c.chunks)-1 && m.is(p.nameAt, cColour) == p.to-p.nameAt { // "two cock hackles, one grizzle, the other red game"
-		p.colour, p.name, p.noun = p.name, nil, false
-	}
-	if !p.noun && len(p.colour) > 0 && len(p.name) == 0 && m.nounSaid() && i > 0 && (m.low(x.to) == "one" || m.low(x.to) == "ones" || prep == "of" && m.low(x.from-2) == "one") { // "and a blue one", "over it one of pale green"
-		for k := len(m.said) - 1; k >= 0; k-- {
-			if m.said[k].noun && len(m.said[k].colour) > 0 {
-				p.name, p.noun, p.lastNoun, p.nameAt = m.said[k].name, true, m.said[k].lastNoun, m.said[k].nameAt
-				break
-			}
-		}
-	}
-	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
-		p.name, p.noun, p.lastNoun = nil, false, ""
-	}
-	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && (p.name[0] == lexicon.CountFeather && c.first && i == 0 || p.name[0] == lexicon.CountSlip || p.name[0] == lexicon.Dubbing && i == 0 && (m.nounSaid() || m.d.Find(m.part.Role) >= 0)) && m.low(x.from) == "the" { // "The feather should be small" says nothing of what it is from
-		p.name, p.noun, p.lastNoun = nil, false, ""
-	}
+	p = m.settled(c, i, prep, p)
 	if v, n := m.as(x.from, cAct); n > 0 && x.kind == kPrepared && v != lexicon.ActTakesAway { // what is cut off square is there all the same
 		m.act = v
 	}
@@ -1022,6 +1022,29 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 		m.shareOf(&p, c.chunks[i-1])
 	}
 	return m.keepThing(c, i, prep, joint, p)
+}
+
+// settled takes the colour and the name of a phrase for what they are beside what was said before.
+func (m *maker) settled(c clause, i int, prep string, p phrase) phrase {
+	x := c.chunks[i]
+	if p.noun && m.nounSaid() && len(p.name) == 1 && len(p.colour) == 0 && (p.definite || p.one) && c.open == "," && len(c.chunks) <= 2 && i == len(c.chunks)-1 && m.is(p.nameAt, cColour) == p.to-p.nameAt { // "two cock hackles, one grizzle, the other red game"
+		p.colour, p.name, p.noun = p.name, nil, false
+	}
+	if !p.noun && len(p.colour) > 0 && len(p.name) == 0 && m.nounSaid() && i > 0 && (m.low(x.to) == "one" || m.low(x.to) == "ones" || prep == "of" && m.low(x.from-2) == "one") { // "and a blue one", "over it one of pale green"
+		for k := len(m.said) - 1; k >= 0; k-- {
+			if m.said[k].noun && len(m.said[k].colour) > 0 {
+				p.name, p.noun, p.lastNoun, p.nameAt = m.said[k].name, true, m.said[k].lastNoun, m.said[k].nameAt
+				break
+			}
+		}
+	}
+	if len(p.name) == 1 && len(p.colour) > 0 && p.noun && (p.name[0] == m.std.Name || p.name[0] == m.part.Role) && p.count == nil && m.set() && m.std.Name != role.Flash { // "a white wing, of duck"
+		p.name, p.noun, p.lastNoun = nil, false, ""
+	}
+	if p.definite && p.noun && len(p.name) == 1 && len(p.colour) == 0 && (p.name[0] == lexicon.CountFeather && c.first && i == 0 || p.name[0] == lexicon.CountSlip || p.name[0] == lexicon.Dubbing && i == 0 && (m.nounSaid() || m.d.Find(m.part.Role) >= 0)) && m.low(x.from) == "the" { // "The feather should be small" says nothing of what it is from
+		p.name, p.noun, p.lastNoun = nil, false, ""
+	}
+	return p
 }
 
 // keepThing files a phrase among the materials that were said of the part, and tells whether it is one.
@@ -1261,13 +1284,9 @@ func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, p phrase
 		return false, true
 	case prep == "with" && p.definite && p.noun && m.std.Form == role.FormRib && !m.nounSaid() && m.ribbed(c, i) && m.anywhere(p): // "he ribbed it with the copper wire", of which the weight was
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite && m.std.Form == role.FormRib && m.part.Winding == "" && !(prepAt > 0 && strings.HasPrefix(m.lowsOf(c.chunks[prepAt-1]), "rib")): // "wound with the tinsel"
-		m.part.Winding = "with"
-		m.take(x.from, x.to, asWinding, "the same way as the body")
-		return false, true
+		return m.woundWith(x)
 	case prep == "with" && m.act == "" && p.definite && m.std.Form == role.FormRib && len(c.chunks) == 2 && m.part.Winding == "" && len(m.said) > 0 && len(p.colour) == 0: // "four turns, with the dubbing"
-		m.part.Winding = "with"
-		m.take(x.from, x.to, asWinding, "the same way as the body")
-		return false, true
+		return m.woundWith(x)
 	case prep == "with" && m.act == lexicon.ActWinds && p.definite:
 		m.shadow(c, x, prepAt, "what it is wound with")
 		return false, true
@@ -1296,6 +1315,13 @@ func (m *maker) otherwiseUsed(c clause, i int, prep string, prepAt int, p phrase
 		return false, true
 	}
 	return false, false
+}
+
+// woundWith says that a rib is wound the same way as what it is told with.
+func (m *maker) woundWith(x chunk) (bool, bool) {
+	m.part.Winding = "with"
+	m.take(x.from, x.to, asWinding, "the same way as the body")
+	return false, true
 }
 
 // shadow leaves a thing as a remark, with the preposition before it; what stands behind it in the clause is said of it.
@@ -1445,25 +1471,7 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 	if p.unit != "" {
 		m.lastUnit = p.unit
 	}
-	if p.count == nil && p.one && len(p.name) == 1 && (p.name[0] == lexicon.CountStrip || p.name[0] == lexicon.CountSlip) && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
-		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, p.name[0]
-	}
-	if own := p.of && p.unit == lexicon.CountFeather && m.low(p.unitA) == role.Hackle; p.count == nil && p.one && !p.self && !own && (p.of || len(p.name) == 0) { // but "a false hackle of hen fibres"
-		switch p.unit {
-		case lexicon.CountSlip, lexicon.CountFeather, lexicon.CountStrip, lexicon.CountPlume, lexicon.CountStrand:
-			if p.noun || !m.nounSaid() || !takenFrom(c, i) { // but "taken from a feather" of what was said before
-				p.count = &measure.Interval{Low: 1, High: 1}
-			}
-		}
-	}
-	if p.count == nil && p.one && !p.self && p.noun && part.Count == nil && len(p.name) > 0 && !m.nounSaid() { // "a topping", "a peacock herl", "a blue jay feather"
-		switch w := lastWord(p.name[len(p.name)-1]); {
-		case wholeFeathers[w] && (p.unit == "" || p.unit == lexicon.CountFeather):
-			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "feather"
-		case w == lexicon.CountHerl && (p.unit == "" || p.unit == lexicon.CountHerl):
-			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "herl"
-		}
-	}
+	m.oneOf(c, i, p)
 	if p.count == nil {
 		if p.unit == lexicon.CountSlip && part.Count == nil && (m.std.Form == role.FormWing || m.low(p.unitA) != lexicon.CountSlip) { // one slip makes no wing
 			m.amount("slips")
@@ -1495,6 +1503,30 @@ func (m *maker) countOf(c clause, i int, p *phrase) {
 		return
 	}
 	m.keepCount(p, part, of, v)
+}
+
+// oneOf counts what is told with "a": "a slip of teal", "a topping".
+func (m *maker) oneOf(c clause, i int, p *phrase) {
+	part := m.part
+	if p.count == nil && p.one && len(p.name) == 1 && (p.name[0] == lexicon.CountStrip || p.name[0] == lexicon.CountSlip) && m.nounSaid() && i == 0 { // "black foam, a strip as wide as the gape"
+		p.count, p.unit = &measure.Interval{Low: 1, High: 1}, p.name[0]
+	}
+	if own := p.of && p.unit == lexicon.CountFeather && m.low(p.unitA) == role.Hackle; p.count == nil && p.one && !p.self && !own && (p.of || len(p.name) == 0) { // but "a false hackle of hen fibres"
+		switch p.unit {
+		case lexicon.CountSlip, lexicon.CountFeather, lexicon.CountStrip, lexicon.CountPlume, lexicon.CountStrand:
+			if p.noun || !m.nounSaid() || !takenFrom(c, i) { // but "taken from a feather" of what was said before
+				p.count = &measure.Interval{Low: 1, High: 1}
+			}
+		}
+	}
+	if p.count == nil && p.one && !p.self && p.noun && part.Count == nil && len(p.name) > 0 && !m.nounSaid() { // "a topping", "a peacock herl", "a blue jay feather"
+		switch w := lastWord(p.name[len(p.name)-1]); {
+		case wholeFeathers[w] && (p.unit == "" || p.unit == lexicon.CountFeather):
+			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "feather"
+		case w == lexicon.CountHerl && (p.unit == "" || p.unit == lexicon.CountHerl):
+			p.count, p.unit = &measure.Interval{Low: 1, High: 1}, "herl"
+		}
+	}
 }
 
 // keepCount keeps a count with the bound that stands behind it.
@@ -2243,22 +2275,7 @@ func (m *maker) accounts() {
 			later = later || d.has(kAccount)
 		}
 		rest := append(c.chunks[:k:k], c.chunks[k+1:]...)
-		text := func(from, to int) string {
-			if from >= to {
-				return ""
-			}
-			end := c.chunks[k].from
-			if to-1 != i && len(m.all[to-1].chunks) > 0 {
-				end = m.all[to-1].to()
-			}
-			for from < to-1 && len(m.all[from].chunks) == 0 {
-				from++
-			}
-			if len(m.all[from].chunks) == 0 {
-				return ""
-			}
-			return strings.Trim(m.text(m.all[from].from(), end), " ,;")
-		}
+		text := func(from, to int) string { return m.accountText(from, to, i, c.chunks[k].from) }
 		alone := len(rest) == 0
 		switch {
 		case first == "" && !later && i > 0 && !alone: // "hen; coot in the old book"
@@ -2286,6 +2303,28 @@ func (m *maker) accounts() {
 		}
 		begin = i + 1
 	}
+	m.dropEmpty()
+}
+
+// accountText gives the words of the clauses from one to another, of which clause i ends at a token.
+func (m *maker) accountText(from, to, i, end int) string {
+	if from >= to {
+		return ""
+	}
+	if to-1 != i && len(m.all[to-1].chunks) > 0 {
+		end = m.all[to-1].to()
+	}
+	for from < to-1 && len(m.all[from].chunks) == 0 {
+		from++
+	}
+	if len(m.all[from].chunks) == 0 {
+		return ""
+	}
+	return strings.Trim(m.text(m.all[from].from(), end), " ,;")
+}
+
+// dropEmpty leaves out the clauses of which nothing is left; the stop of one shuts the one before.
+func (m *maker) dropEmpty() {
 	kept := m.all[:0]
 	for _, c := range m.all {
 		if len(c.chunks) > 0 {

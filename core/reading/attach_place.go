@@ -43,20 +43,7 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		m.take(x.from, x.to, asSize, fmt.Sprintf("%.3g mm across", l.Mid()))
 		return
 	}
-	if m.std.Name == role.Eyes && !mm { // "standing out over the bend"
-		note("kept as a remark")
-		return
-	}
-	if m.std.Form == role.FormHead && m.broad(x) { // "built up to twice the width of the eye"
-		note("how thick it is, kept as said")
-		return
-	}
-	if m.std.Name == role.Thread && l.IsPart() { // "no further until the tail is on"
-		note("kept as a remark")
-		return
-	}
-	if mm && m.std.Form == role.FormWound && m.thickness(x.from) {
-		note("how thick it is, kept as said")
+	if m.onlyThick(x) {
 		return
 	}
 	if _, n := m.number(x.from); n > 0 && m.low(x.from+n) == "as" && m.is(x.from+n+1, cGirth) > 0 && m.set() { // "olive bucktail, half as thick as the tail"
@@ -82,6 +69,29 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 		return
 	}
 	m.lengthByAct(c, i, prep, x)
+}
+
+// onlyThick tells a measure that says how thick or how far off something is, and keeps it as said.
+func (m *maker) onlyThick(x chunk) bool {
+	l, mm := x.l, x.l.Of == measure.MM
+	note := func(meaning string) { m.note(x.from, x.to, meaning) }
+	if m.std.Name == role.Eyes && !mm { // "standing out over the bend"
+		note("kept as a remark")
+		return true
+	}
+	if m.std.Form == role.FormHead && m.broad(x) { // "built up to twice the width of the eye"
+		note("how thick it is, kept as said")
+		return true
+	}
+	if m.std.Name == role.Thread && l.IsPart() { // "no further until the tail is on"
+		note("kept as a remark")
+		return true
+	}
+	if mm && m.std.Form == role.FormWound && m.thickness(x.from) {
+		note("how thick it is, kept as said")
+		return true
+	}
+	return false
 }
 
 // lengthByAct takes a length by what is done there.

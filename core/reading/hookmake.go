@@ -28,28 +28,8 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 	if m := wireWord.FindStringSubmatch(l); m != nil {
 		return is(1, "wire", m[1]+"X"+wireCode(m[2]))
 	}
-	if v, n := t.number(i); n > 0 && v.Low >= 1 && v.Low <= 8 && (sizeWords[t.low(i+n)] || numberWords[t.low(i+n)]) { // "two sizes long in the shank"
-		w := t.low(i + n + 1)
-		if w == "long" || w == "longer" || w == "short" || w == "shorter" {
-			k := n + 2
-			if t.low(i+k) == "in" && t.low(i+k+1) == "the" && t.low(i+k+2) == "shank" {
-				k += 3
-			}
-			return is(k, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
-		}
-	}
-	if v, n := t.number(i); n > 0 && oneMore[t.low(i+n)] && v.Low >= 1 { // "two extra long"
-		switch w := t.low(i + n + 1); {
-		case w == "long" || w == "short":
-			return is(n+2, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
-		case wireWeights[w]:
-			return is(n+2, "wire", v.String()+"X"+wireCode(w))
-		}
-	}
-	if v, n := t.number(i); n > 0 && v.Low >= 1 && t.low(i+n) == lexicon.Times && oneMore[t.low(i+n+1)] { // "three times extra long"
-		if w := t.low(i + n + 2); w == "long" || w == "short" {
-			return is(n+3, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
-		}
+	if c, ok := t.oddLength(i); ok {
+		return c, true
 	}
 	if n, k := t.numberX(i); k > 0 {
 		for j := i - 1; j > i-4 && t.atEnd(i+k); j-- { // "with a long shank, 2X"
@@ -88,6 +68,37 @@ func (t *stretch) hookWord(i int) (chunk, bool) {
 	}
 	if v := hookStyles[l]; v != "" {
 		return is(1, "style", v)
+	}
+	return chunk{}, false
+}
+
+// oddLength reads how long a shank or how heavy a wire is in words: "two sizes long", "three times extra long".
+func (t *stretch) oddLength(i int) (chunk, bool) {
+	is := func(n int, field, value string) (chunk, bool) {
+		return chunk{kind: kHookWord, from: i, to: i + n, word: field, basis: value}, true
+	}
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && v.Low <= 8 && (sizeWords[t.low(i+n)] || numberWords[t.low(i+n)]) { // "two sizes long in the shank"
+		w := t.low(i + n + 1)
+		if w == "long" || w == "longer" || w == "short" || w == "shorter" {
+			k := n + 2
+			if t.low(i+k) == "in" && t.low(i+k+1) == "the" && t.low(i+k+2) == "shank" {
+				k += 3
+			}
+			return is(k, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		}
+	}
+	if v, n := t.number(i); n > 0 && oneMore[t.low(i+n)] && v.Low >= 1 { // "two extra long"
+		switch w := t.low(i + n + 1); {
+		case w == "long" || w == "short":
+			return is(n+2, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		case wireWeights[w]:
+			return is(n+2, "wire", v.String()+"X"+wireCode(w))
+		}
+	}
+	if v, n := t.number(i); n > 0 && v.Low >= 1 && t.low(i+n) == lexicon.Times && oneMore[t.low(i+n+1)] { // "three times extra long"
+		if w := t.low(i + n + 2); w == "long" || w == "short" {
+			return is(n+3, "shank", v.String()+"X"+strings.ToUpper(w[:1]))
+		}
 	}
 	return chunk{}, false
 }

@@ -416,25 +416,7 @@ func (r *reader) named(t *stretch) {
 			i = to
 			continue
 		}
-		after, n2 := t.as(to, cAct)
-		if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
-			after, n2 = t.as(to+1, cAct)
-		}
-		for k := to + 1; t.is(to, cPreposition) > 0 && n2 == 0 && n > 1 && k < to+7 && t.word(k); k++ { // "Peder Voll from the coast club showed us"
-			after, n2 = t.as(k, cAct)
-			if n2 == 0 && t.is(k, cSays) > 0 || after == lexicon.ActHolds {
-				after, n2 = lexicon.ActBrings, 1
-			}
-		}
-		for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+12; k++ { // "Frieda Stott, our treasurer, gave us this"
-			if t.low(k) == "," {
-				after, n2 = t.as(k+1, cAct)
-				break
-			}
-		}
-		if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
-			after, n2 = t.as(to+aux, cAct)
-		}
+		after, n2 := t.nameDoes(from, to, n)
 		if t.low(from-1) == "," && t.low(to) == "," && from < 5 && n == 1 && t.is(to+1, cAct) > 0 { // "Right, Muriel, take this down": who is spoken to
 			i = to
 			continue
@@ -465,6 +447,30 @@ func (r *reader) named(t *stretch) {
 		}
 		i = to
 	}
+}
+
+// nameDoes gives what somebody of that name does, and how many words say so.
+func (t *stretch) nameDoes(from, to, n int) (string, int) {
+	after, n2 := t.as(to, cAct)
+	if t.low(to) == "," && t.low(from-1) == "," && n2 == 0 { // "our visitor, Mr Saul Pettifer, showed us"
+		after, n2 = t.as(to+1, cAct)
+	}
+	for k := to + 1; t.is(to, cPreposition) > 0 && n2 == 0 && n > 1 && k < to+7 && t.word(k); k++ { // "Peder Voll from the coast club showed us"
+		after, n2 = t.as(k, cAct)
+		if n2 == 0 && t.is(k, cSays) > 0 || after == lexicon.ActHolds {
+			after, n2 = lexicon.ActBrings, 1
+		}
+	}
+	for k := to + 2; t.low(to) == "," && n2 == 0 && n > 1 && k < to+12; k++ { // "Frieda Stott, our treasurer, gave us this"
+		if t.low(k) == "," {
+			after, n2 = t.as(k+1, cAct)
+			break
+		}
+	}
+	if aux := t.is(to, cAuxiliary); aux > 0 && n2 == 0 {
+		after, n2 = t.as(to+aux, cAct)
+	}
+	return after, n2
 }
 
 // capital tells whether a word begins with a capital letter.
@@ -1097,22 +1103,8 @@ func (t *stretch) afterArticle(k int) int {
 // throat". A part behind a preposition only says where something stands, and one within a
 // material's name is of that.
 func (t *stretch) subject(c clause, next clause) string {
-	for k := c.from(); k < c.to(); k++ { // labels of two words: "a wing case of olive raffia"
-		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) && !t.threadOf(c, k, label) {
-			return label
-		}
-	}
-	for k := c.from() + 1; k < c.to(); k++ { // "a body of black floss"
-		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.oneBefore(k) || t.oneBefore(k-1) && k-1 > c.from() && t.is(k-1, cQuality)+t.is(k-1, cTurnQuality)+t.is(k-1, cGrade)+t.is(k-1, cAmount) > 0) && !everyday[label] {
-			return label
-		}
-	}
-	for k := c.from() + 1; k+2 < c.to(); k++ { // "I put on the wing"
-		if puts[t.low(k)] && t.low(k+1) == "on" && t.is(k-1, cPerson) > 0 {
-			if label := t.partNamed(k+2, c.to()); label != "" {
-				return label
-			}
-		}
+	if label := t.subjectByWords(c); label != "" {
+		return label
 	}
 	if c.chunks[0].kind == kStandsFor && t.low(c.from()) == "who" { // "for those who find upright wings a trial"
 		return ""
@@ -1153,6 +1145,28 @@ func (t *stretch) subject(c clause, next clause) string {
 		}
 		if v, ok := t.partAmong(c, next, verb, i, x, at, end); ok {
 			return v
+		}
+	}
+	return ""
+}
+
+// subjectByWords gives the part that a clause names in a set way: by a label of two words, "a body of …", "put on the wing".
+func (t *stretch) subjectByWords(c clause) string {
+	for k := c.from(); k < c.to(); k++ { // labels of two words: "a wing case of olive raffia"
+		if label, n := t.role(k); n > 1 && (k == c.from() || t.is(k-1, cPreposition) == 0 && t.is(k-2, cPreposition) == 0) && !t.threadOf(c, k, label) {
+			return label
+		}
+	}
+	for k := c.from() + 1; k < c.to(); k++ { // "a body of black floss"
+		if label, n := t.role(k); n > 0 && t.low(k+n) == "of" && (t.oneBefore(k) || t.oneBefore(k-1) && k-1 > c.from() && t.is(k-1, cQuality)+t.is(k-1, cTurnQuality)+t.is(k-1, cGrade)+t.is(k-1, cAmount) > 0) && !everyday[label] {
+			return label
+		}
+	}
+	for k := c.from() + 1; k+2 < c.to(); k++ { // "I put on the wing"
+		if puts[t.low(k)] && t.low(k+1) == "on" && t.is(k-1, cPerson) > 0 {
+			if label := t.partNamed(k+2, c.to()); label != "" {
+				return label
+			}
 		}
 	}
 	return ""
@@ -1714,19 +1728,8 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 		if k == x.from {
 			return ""
 		}
-		if x.kind == kThing && x.thing.definite && !x.thing.noun && x.thing.unit == lexicon.CountFibre && t.wound(c) { // "wound the fibres forward", which were left "for the abdomen"
-			for _, p := range slices.Backward(before) {
-				if std, _ := role.Find(p.label); std.Form == role.FormWound && t.mentions(p, "fibres") {
-					return p.label
-				}
-			}
-		}
-		if x.kind == kThing && x.thing.lastNoun == material.Thread && c.has(kTurns) { // "and followed it with the thread in six turns", of which the rib is
-			for _, p := range before {
-				if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.nounOf(x)) {
-					return p.label
-				}
-			}
+		if label := t.spokenLoosely(c, x, before); label != "" {
+			return label
 		}
 		if x.kind == kThing && x.thing.lastNoun == material.Thread && (spoken(before, "thread") || c.has(kAct) && !t.wound(c)) {
 			return "thread"
@@ -1739,6 +1742,25 @@ func (r *reader) spoken(t *stretch, c clause, before []piece) string {
 			}
 		}
 		return ""
+	}
+	return ""
+}
+
+// spokenLoosely gives the part of fibres and threads that are told without what they are of.
+func (t *stretch) spokenLoosely(c clause, x chunk, before []piece) string {
+	if x.kind == kThing && x.thing.definite && !x.thing.noun && x.thing.unit == lexicon.CountFibre && t.wound(c) { // "wound the fibres forward", which were left "for the abdomen"
+		for _, p := range slices.Backward(before) {
+			if std, _ := role.Find(p.label); std.Form == role.FormWound && t.mentions(p, "fibres") {
+				return p.label
+			}
+		}
+	}
+	if x.kind == kThing && x.thing.lastNoun == material.Thread && c.has(kTurns) { // "and followed it with the thread in six turns", of which the rib is
+		for _, p := range before {
+			if std, _ := role.Find(p.label); std.Form == role.FormRib && t.mentions(p, t.nounOf(x)) {
+				return p.label
+			}
+		}
 	}
 	return ""
 }
@@ -1838,11 +1860,7 @@ func spoken(list []piece, label string) bool {
 
 // labelled1 tells whether a line begins with a label and what parts it from its text.
 func (r *reader) labelled1(s string, start int) bool {
-	toks := measure.Lex(s[start:])
-	for i := range toks {
-		toks[i].Start += start
-		toks[i].End += start
-	}
+	toks := lexFrom(s, start)
 	if len(toks) == 0 {
 		return false
 	}

@@ -282,12 +282,7 @@ func (r *reader) line(n int, s string) {
 	marks := newMarks(s)
 	r.marks = append(r.marks, marks)
 	if strings.TrimSpace(s) == "" {
-		r.goOn()
-		r.blank = true
-		r.inNote = false
-		if r.d.Title != "" || r.started {
-			r.sawBody = true
-		}
+		r.blankLine()
 		return
 	}
 	if r.ofMethod(s, marks) || r.ofNextFly(n, s, marks) {
@@ -342,6 +337,16 @@ func (r *reader) line(n int, s string) {
 	r.inNote = false
 	r.terse = r.terse || segs[0].bare
 	r.eachSegment(n, s, marks, segs)
+}
+
+// blankLine takes a line with nothing on it.
+func (r *reader) blankLine() {
+	r.goOn()
+	r.blank = true
+	r.inNote = false
+	if r.d.Title != "" || r.started {
+		r.sawBody = true
+	}
 }
 
 // otherHand leads up to what somebody else wrote on the card.
@@ -469,18 +474,26 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		marks.set(start, len(s), asNote, "")
 		return start, true
 	}
-	if m := wired.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started { // "FROM OLSEN. FLY IS THE NIGHT MAIL. HOOK EIGHT …"
+	return r.headOpens(s, start, marks)
+}
+
+// headOpens takes a heading that says more than the name: who sent it, on which sheet it stands, at whose bench it was tied.
+func (r *reader) headOpens(s string, start int, marks *marks) (int, bool) {
+	if r.d.Title != "" || r.started {
+		return start, false
+	}
+	if m := wired.FindStringSubmatch(s[start:]); m != nil { // "FROM OLSEN. FLY IS THE NIGHT MAIL. HOOK EIGHT …"
 		r.d.Tier, r.d.Title, r.headed = cmp.Or(r.d.Tier, m[1]), m[2], true
 		marks.set(start, start+len(m[0]), asHeader, "")
 		start += len(m[0])
 	}
-	if m := cmp.Or(chapter.FindString(s[start:]), boxOver.FindString(s[start:])); m != "" && r.d.Title == "" && !r.started { // "CHAP. IX. The RUDDY GNAT is …", "BOX 3, ROW 2: …"
+	if m := cmp.Or(chapter.FindString(s[start:]), boxOver.FindString(s[start:])); m != "" { // "CHAP. IX. The RUDDY GNAT is …", "BOX 3, ROW 2: …"
 		m = strings.TrimSuffix(m, `"`)
 		r.d.Notes = append(r.d.Notes, strings.Trim(m, " .:"))
 		marks.set(start, start+len(m), asNote, "")
 		start += len(m)
 	}
-	if m := benchThen.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && !r.started && r.d.Title == "" && nameLike(m[3]) { // "Notes from the bench of Arvid Sund: the Widow's Lamp"
+	if m := benchThen.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && nameLike(m[3]) { // "Notes from the bench of Arvid Sund: the Widow's Lamp"
 		r.d.Title, r.headed, r.d.Tier = m[3], true, cmp.Or(r.d.Tier, m[2])
 		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(m[1])))
 		if m[1] != "" {
@@ -489,7 +502,7 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		marks.set(start, len(s), asHeader, "")
 		return start, true
 	}
-	if m := shownAfter.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && r.d.Tier == "" { // "Barley Mow, for the first hour after dark. Shown by Dag Rud."
+	if m := shownAfter.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Tier == "" { // "Barley Mow, for the first hour after dark. Shown by Dag Rud."
 		if name, rest, _ := strings.Cut(m[1], ", "); nameLike(name) {
 			if r.d.Title, r.headed, r.d.Tier = name, true, m[2]; rest != "" {
 				r.d.Notes = append(r.d.Notes, rest)
@@ -498,13 +511,13 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 			return start, true
 		}
 	}
-	if m := thisIsOf.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) { // "Iron Stove Nymph. This is Oddny Berg's, she ties it by the dozen."
+	if m := thisIsOf.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && nameLike(m[1]) { // "Iron Stove Nymph. This is Oddny Berg's, she ties it by the dozen."
 		r.d.Title, r.headed, r.d.Tier = m[1], true, cmp.Or(r.d.Tier, m[3])
 		r.d.Notes = append(r.d.Notes, m[2])
 		marks.set(start, len(s), asHeader, "")
 		return start, true
 	}
-	if m := titleFirst.FindStringSubmatch(s[start:]); m != nil && r.d.Title == "" && !r.started && nameLike(m[1]) && r.opensPart(s[start+len(m[0]):]) { // "The Ashen Drake. The body is dubbed with …; the tail, …"
+	if m := titleFirst.FindStringSubmatch(s[start:]); m != nil && nameLike(m[1]) && r.opensPart(s[start+len(m[0]):]) { // "The Ashen Drake. The body is dubbed with …; the tail, …"
 		r.d.Title, r.headed = m[1], true
 		marks.set(start, start+len(m[0]), asHeader, "")
 		return start + len(m[0]), false
@@ -868,6 +881,11 @@ func (r *reader) before(n int, s string, start, label int, marks *marks) {
 		r.parts(n, role.Hook, s, at, at+len(m[2]), false, marks, false)
 		return
 	}
+	r.nameBefore(n, s, start, label, marks, text)
+}
+
+// nameBefore takes words before the labels for the name, or for a letter that comes to its labels late.
+func (r *reader) nameBefore(n int, s string, start, label int, marks *marks, text string) {
 	heading := r.d.Title != "" && listHeading.MatchString(r.d.Title) && len(strings.Fields(text)) <= 5 && unicode.IsUpper([]rune(text)[0])
 	if heading { // "My grandfather's list, 1911" over "The Black Miller — Hk 7."
 		if y := yearSaid.FindStringSubmatch(r.d.Title); y != nil {
@@ -1028,11 +1046,7 @@ func emphasis(s string) int {
 // segments finds the labels of a line. A line may hold several: "Wing: white
 // duck. Head: brown".
 func (r *reader) segments(s string, start int) []segment {
-	toks := measure.Lex(s[start:])
-	for i := range toks {
-		toks[i].Start += start
-		toks[i].End += start
-	}
+	toks := lexFrom(s, start)
 	var out []segment
 	r.countLabels(s, toks)
 	card := dashed(s)
@@ -1045,18 +1059,11 @@ func (r *reader) segments(s string, start int) []segment {
 			if i > 1 && longDash(s, toks[i-1]) && (toks[i-2].Low == "." || len(out) == 0 && !r.started && !card) { // "GREY BESSIE.—Hook, 12"
 				after = "."
 			}
-			if i+1 < len(toks) && len(out) > 0 && out[0].header == "" && toks[i].Kind == measure.Word && strings.Count(s[toks[i-1].End:toks[i].Start], " ") > 2 { // "Hk: saltwater 4           Thd: white"
-				if _, n := r.words.roles.Match(toks, i); n > 0 && i+n < len(toks) && (toks[i+n].Low == ":" || gaps > 2 && out[0].bare || gaps > 1 && toks[i+n].Low == "." && toks[i+n].Joined) {
-					end := toks[i+n-1].End
-					if toks[i+n].Low == ":" || toks[i+n].Low == "." {
-						end = toks[i+n].End
-					}
-					g := segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: end, textEnd: len(s), bare: toks[i+n].Low != ":"}
-					out[len(out)-1].textEnd = toks[i].Start
-					out = append(out, g)
-					i += n
-					continue
-				}
+			if g, n, ok := r.behindGap(s, toks, i, gaps, out); ok {
+				out[len(out)-1].textEnd = toks[i].Start
+				out = append(out, g)
+				i += n
+				continue
 			}
 			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
 				continue
@@ -1100,6 +1107,27 @@ func (r *reader) segments(s string, start int) []segment {
 	return out
 }
 
+// behindGap reads a label behind a wide gap, with a mark or among others: "Hk: saltwater 4           Thd: white". It gives how
+// many tokens it has.
+func (r *reader) behindGap(s string, toks []measure.Token, i, gaps int, out []segment) (segment, int, bool) {
+	if i+1 >= len(toks) || len(out) == 0 || out[0].header != "" || toks[i].Kind != measure.Word || strings.Count(s[toks[i-1].End:toks[i].Start], " ") <= 2 {
+		return segment{}, 0, false
+	}
+	_, n := r.words.roles.Match(toks, i)
+	if n == 0 || i+n >= len(toks) {
+		return segment{}, 0, false
+	}
+	colon, stop := toks[i+n].Low == ":", toks[i+n].Low == "."
+	if !colon && !(gaps > 2 && out[0].bare) && !(gaps > 1 && stop && toks[i+n].Joined) {
+		return segment{}, 0, false
+	}
+	end := toks[i+n-1].End
+	if colon || stop {
+		end = toks[i+n].End
+	}
+	return segment{roles: []string{role.Label(s[toks[i].Start:toks[i+n-1].End])}, labelStart: toks[i].Start, labelEnd: end, textEnd: len(s), bare: !colon}, n, true
+}
+
 // wideLabels counts the labels behind wide gaps: "hk 14 wet   slk black   tl none".
 func (r *reader) wideLabels(s string, toks []measure.Token) int {
 	n := 0
@@ -1111,6 +1139,16 @@ func (r *reader) wideLabels(s string, toks []measure.Token) int {
 		}
 	}
 	return n
+}
+
+// lexFrom gives the tokens of a line from a place on.
+func lexFrom(s string, start int) []measure.Token {
+	toks := measure.Lex(s[start:])
+	for i := range toks {
+		toks[i].Start += start
+		toks[i].End += start
+	}
+	return toks
 }
 
 // countLabels counts what could be labels within a line, by what stands before and behind them.
@@ -1528,6 +1566,36 @@ func headerAt(toks []measure.Token, i int) (string, int) {
 	return "", 0
 }
 
+// headerPerson cuts somebody's name out of what stands behind "Tier:" or "Originator:", "" where it names nobody.
+func (r *reader) headerPerson(value string) string {
+	name, rest := person(value)                                                 // "Origin: said to be from the lower mill" is nobody
+	if y := yearSaid.FindString(rest); y != "" && y == rest && r.d.Date == "" { // "K. Winther (2009)"
+		r.d.Date = y
+	} else if rest != "" {
+		r.d.Notes = append(r.d.Notes, rest)
+	}
+	return name
+}
+
+// headerSource cuts the year and the page off a source, "" where it is somebody: "FROM: P. Alder".
+func (r *reader) headerSource(value string) string {
+	d := &r.d
+	if strings.Contains(value, ". ") && wholeName.MatchString(value) && d.Tier == "" {
+		d.Tier = value
+		return ""
+	}
+	if i := strings.LastIndex(value, ", "); i > 0 && d.Date == "" { // "J. Farr's notebook, p. 12, c. 1958"
+		if y := yearSaid.FindString(value[i:]); y != "" && strings.Trim(strings.Replace(value[i:], y, "", 1), " ,.") == "" {
+			d.Date, value = y, value[:i]
+		}
+	}
+	if name, page, ok := cutPage(value); ok && d.Page == "" {
+		value, d.Page = name, page
+	}
+	return value
+}
+
+// header takes what stands behind the label of a header.
 func (r *reader) header(n int, h, value string, start, at int, marks *marks, s string) {
 	d := &r.d
 	end := len(s)
@@ -1572,35 +1640,15 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	case "parent":
 		d.Descends(descent.VariantOf, value)
 	case "tier", "originator":
-		name, rest := person(value)
-		if y := yearSaid.FindString(rest); y != "" && y == rest && d.Date == "" { // "K. Winther (2009)"
-			d.Date = y
-		} else if rest != "" {
-			d.Notes = append(d.Notes, rest)
-		}
-		if value = name; value == "" { // "Origin: said to be from the lower mill"
-			break
-		}
-		if h == "tier" {
+		if value = r.headerPerson(value); value != "" && h == "tier" {
 			set(&d.Tier)
-		} else {
+		} else if value != "" {
 			set(&d.Originator)
 		}
 	case "source":
-		if strings.Contains(value, ". ") && wholeName.MatchString(value) && d.Tier == "" { // "FROM: P. Alder" is somebody
-			d.Tier = value
-			break
+		if value = r.headerSource(value); value != "" {
+			set(&d.Source)
 		}
-		if i := strings.LastIndex(value, ", "); i > 0 && d.Date == "" { // "J. Farr's notebook, p. 12, c. 1958"
-			if y := yearSaid.FindString(value[i:]); y != "" && strings.Trim(strings.Replace(value[i:], y, "", 1), " ,.") == "" {
-				d.Date, value = y, value[:i]
-			}
-		}
-		if name, page, ok := cutPage(value); ok && d.Page == "" {
-			value = name
-			d.Page = page
-		}
-		set(&d.Source)
 	case "page":
 		set(&d.Page)
 	case "date":

@@ -96,21 +96,7 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 	if c, n := t.as(i, cCorrected); n > 0 && c == "remark" {
 		out = append(out, chunk{kind: kRemark, from: i, to: i + n})
 	}
-	for _, s := range t.senses[i] {
-		if s.class == cCorrects && tok.Low == "no" && !(i+1 < len(t.toks) && t.mark(i+1) && t.low(i+1) != ".") {
-			continue
-		}
-		for _, p := range plainKinds {
-			if s.class == cAct && s.n == 1 && i > 0 && (t.low(i-1) == "a" || t.low(i-1) == "an") && s.value == lexicon.ActHolds && p.class == cAct { // "lay a bed down to the bend"
-				out = append(out, chunk{kind: kElsewhat, from: i, to: i + 1})
-				continue
-			}
-			if s.class != p.class || p.class == cWhy && s.n > 1 && t.atEnd(i+s.n) || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
-				continue
-			}
-			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
-		}
-	}
+	out = t.bySenses(i, out)
 	if x, ok := strings.CutPrefix(tok.Low, "x"); ok && x != "" && isDigits(x) { // x5
 		f, _ := strconv.ParseFloat(x, 64)
 		out = append(out, chunk{kind: kNumber, from: i, to: i + 1, v: measure.Interval{Low: f, High: f}, word: "x"})
@@ -145,6 +131,27 @@ func (t *stretch) candidates(i int, out []chunk) []chunk {
 		out = append(out, c)
 	}
 	out = t.byRules(i, out)
+	return out
+}
+
+// bySenses gives the chunks that the senses of the words at a token make by themselves.
+func (t *stretch) bySenses(i int, out []chunk) []chunk {
+	tok := t.toks[i]
+	for _, s := range t.senses[i] {
+		if s.class == cCorrects && tok.Low == "no" && !(i+1 < len(t.toks) && t.mark(i+1) && t.low(i+1) != ".") {
+			continue
+		}
+		for _, p := range plainKinds {
+			if s.class == cAct && s.n == 1 && i > 0 && (t.low(i-1) == "a" || t.low(i-1) == "an") && s.value == lexicon.ActHolds && p.class == cAct { // "lay a bed down to the bend"
+				out = append(out, chunk{kind: kElsewhat, from: i, to: i + 1})
+				continue
+			}
+			if s.class != p.class || p.class == cWhy && s.n > 1 && t.atEnd(i+s.n) || p.class == cPlain && t.saysHowMuch(i) || p.class == cTooMuch && s.n == 1 && t.atEnd(i+1) { // "the body too"
+				continue
+			}
+			out = append(out, chunk{kind: p.kind, from: i, to: i + s.n, word: s.value})
+		}
+	}
 	return out
 }
 
@@ -1244,20 +1251,7 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 		k++
 	}
 	at := k
-	size := func(k int) int {
-		if k >= len(t.toks) {
-			return 0
-		}
-		if v := cardinalWord(t.low(k)); v >= 6 && t.low(k) != "dozen" && t.low(k-1) != "on" && t.low(k-1) != "from" {
-			return int(v)
-		}
-		s, err := hook.ParseSize(strings.TrimRight(t.low(k), "s"))
-		if err != nil || s < 2 {
-			return 0
-		}
-		return int(s)
-	}
-	a := size(k)
+	a := t.conditionSize(k)
 	if a == 0 {
 		return chunk{}, false
 	}
@@ -1283,12 +1277,27 @@ func (t *stretch) conditionAt(i int) (chunk, bool) {
 	case more("and", "larger"), more("and", "above"), more("or", "larger"), more("and", "bigger"), more("up"), more("upwards"):
 		a = 1
 	case t.low(k) == "to" || t.low(k) == "-" || t.low(k) == "and":
-		if x := size(k + 1); x > 0 && x != a { // "on 10s and 8s"
+		if x := t.conditionSize(k + 1); x > 0 && x != a { // "on 10s and 8s"
 			a, b = min(a, x), max(a, x)
 			k += 2
 		}
 	}
 	return t.sizeMeant(i, k, at, a, b, first)
+}
+
+// conditionSize gives the size of a hook at a token, 0 for none.
+func (t *stretch) conditionSize(k int) int {
+	if k >= len(t.toks) {
+		return 0
+	}
+	if v := cardinalWord(t.low(k)); v >= 6 && t.low(k) != "dozen" && t.low(k-1) != "on" && t.low(k-1) != "from" {
+		return int(v)
+	}
+	s, err := hook.ParseSize(strings.TrimRight(t.low(k), "s"))
+	if err != nil || s < 2 {
+		return 0
+	}
+	return int(s)
 }
 
 // tiesIn tells "ties in" and its like at token i, whose second word stands before no place: "she ties in the hackle".

@@ -269,6 +269,33 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
+	if r.nameLedTo(s, start, marks, text) {
+		return true
+	}
+	if h := readHeading(text); r.d.Title == "" && !r.started && h.name != "" && !dirty(h.name) && h.tier != "" && atTheVice.MatchString(text) && r.heads(h) { // "The Squall: Eivind Bakk at the vice, 30 persons present"
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
+	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
+		r.d.Title = m[1]
+		if y := dayIn.FindString(m[2]); y != "" {
+			r.d.Date = cmp.Or(r.d.Date, y)
+		}
+		r.d.Notes = append(r.d.Notes, m[2])
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
+	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
+		r.d.Tier = m[1]
+		r.d.Notes = append(r.d.Notes, text)
+		marks.set(start, len(s), asHeader, "")
+		return true
+	}
+	return false
+}
+
+// nameLedTo takes a sentence that leads up to the name, or goes on behind it.
+func (r *reader) nameLedTo(s string, start int, marks *marks, text string) bool {
 	if r.d.Title == "" && !r.started {
 		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text) || flyQuoted.MatchString(text) || speaks.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
 			r.d.Title, r.letter = name, true
@@ -300,25 +327,6 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 			marks.set(start, len(s), asHeader, "")
 			return true
 		}
-	}
-	if h := readHeading(text); r.d.Title == "" && !r.started && h.name != "" && !dirty(h.name) && h.tier != "" && atTheVice.MatchString(text) && r.heads(h) { // "The Squall: Eivind Bakk at the vice, 30 persons present"
-		marks.set(start, len(s), asHeader, "")
-		return true
-	}
-	if m := quotedFirst.FindStringSubmatch(text); m != nil && r.d.Title == "" && !r.started { // "Pepper Shaker" - a stall, bought 2/6/2008
-		r.d.Title = m[1]
-		if y := dayIn.FindString(m[2]); y != "" {
-			r.d.Date = cmp.Or(r.d.Date, y)
-		}
-		r.d.Notes = append(r.d.Notes, m[2])
-		marks.set(start, len(s), asHeader, "")
-		return true
-	}
-	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
-		r.d.Tier = m[1]
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
 	}
 	return false
 }
