@@ -133,39 +133,17 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		return l, n
 	}
 	k := i
-	lo, hi := 1.0, 1.0
 	if p, n := looseTrie.match(toks, k); n > 0 {
 		return Length{Low: Loose[p].Low, High: Loose[p].High, Of: Loose[p].Of}, n
 	}
 	if n := eyeToBend(toks, k); n > 0 {
 		return Length{Low: 1, High: 1, Of: Shank}, n
 	}
-	if h, n := hedgeTrie.match(toks, k); n > 0 {
-		if m := eyeToBend(toks, k+n); m > 0 {
-			return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: Shank}, n + m
-		}
-		// "a good third", "about as long as the tail"
-		if _, m := asLong.Match(toks, k+n); m > 0 || strings.HasSuffix(Hedges[h].Words, "er than") {
-			if m > 0 {
-				lo, hi = Hedges[h].Low, Hedges[h].High
-				k += n
-			} else if u, f, m := unitAt(toks, k+n, parts); m > 0 && f == 1 && u != MM {
-				return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n + m
-			}
-		} else if is(toks, k+n, "shank", "gape", "gap") { // "about gape width"
-			u, _, m := unitAt(toks, k+n, parts)
-			return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n + m
-		} else if is(toks, k+n, "the", "a", "one", "full") && !(is(toks, k, "around") && is(toks, k+1, "the")) { // "around the shank" says where
-			// "barely a gape", "just under the shank", "just under a full shank"
-			j := k + n + 1
-			if is(toks, j, "full", "whole") {
-				j++
-			}
-			if u, f, m := unitAt(toks, j, parts); m > 0 && f == 1 && u != MM && !(Length{Of: u}).IsPart() { // "around the wing" says where
-				return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, j - i + m
-			}
-		}
+	l, n, lo, hi, led := scanHedged(toks, k, parts)
+	if n > 0 {
+		return l, n
 	}
+	k += led
 	if _, n := asLong.Match(toks, k); n > 0 {
 		j := k + n
 		if u, f, m := unitAt(toks, j, parts); m > 0 && f == 1 {
@@ -209,6 +187,44 @@ func ScanLength(toks []Token, i int, parts Parts) (Length, int) {
 		return v0, v1
 	}
 	return scanShares(toks, i, parts, k, lo, hi)
+}
+
+// scanHedged reads a length behind a word such as "about" or "barely". Where as much as another thing is meant, "about as
+// long as the tail", it gives no length, but by how much, and how many tokens say so.
+func scanHedged(toks []Token, k int, parts Parts) (l Length, n int, lo, hi float64, led int) {
+	lo, hi = 1, 1
+	h, n := hedgeTrie.match(toks, k)
+	if n == 0 {
+		return Length{}, 0, lo, hi, 0
+	}
+	hedged := func(u Unit, n int) (Length, int, float64, float64, int) {
+		return Length{Low: Hedges[h].Low, High: Hedges[h].High, Of: u}, n, lo, hi, 0
+	}
+	if m := eyeToBend(toks, k+n); m > 0 {
+		return hedged(Shank, n+m)
+	}
+	// "a good third", "about as long as the tail"
+	if _, m := asLong.Match(toks, k+n); m > 0 || strings.HasSuffix(Hedges[h].Words, "er than") {
+		if m > 0 {
+			lo, hi = Hedges[h].Low, Hedges[h].High
+			led = n
+		} else if u, f, m := unitAt(toks, k+n, parts); m > 0 && f == 1 && u != MM {
+			return hedged(u, n+m)
+		}
+	} else if is(toks, k+n, "shank", "gape", "gap") { // "about gape width"
+		u, _, m := unitAt(toks, k+n, parts)
+		return hedged(u, n+m)
+	} else if is(toks, k+n, "the", "a", "one", "full") && !(is(toks, k, "around") && is(toks, k+1, "the")) { // "around the shank" says where
+		// "barely a gape", "just under the shank", "just under a full shank"
+		j := k + n + 1
+		if is(toks, j, "full", "whole") {
+			j++
+		}
+		if u, f, m := unitAt(toks, j, parts); m > 0 && f == 1 && u != MM && !(Length{Of: u}).IsPart() { // "around the wing" says where
+			return hedged(u, j-k+m)
+		}
+	}
+	return Length{}, 0, lo, hi, led
 }
 
 // scanNumbered reads a length that begins with a number: "1½ gapes", "three quarters of the shank".

@@ -375,22 +375,7 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 	}
 	switch first := c.chunks[lead]; first.kind {
 	case kWhy, kPurpose:
-		if lead+1 < len(c.chunks) && t.low(first.from) == "but" && c.chunks[lead+1].kind == kElse && c.has(kThing) { // "but now grey goose"
-			return saysElse
-		}
-		if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kInstead, kSays) { // "a red cock's hackle, but twice round"
-			return saysPlainly
-		}
-		if t.low(first.from) == "but" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kOwn && c.has(kThing) { // "but I prefer a red cock"
-			return saysPlainly
-		}
-		if t.low(first.from) == "but" && lead+3 < len(c.chunks) && t.low(c.chunks[lead+1].from) == "what" && c.has(kPerson) && c.has(kAct) && c.has(kThing) { // "but what she tied were four fibres"
-			return saysPlainly
-		}
-		if t.low(first.from) == "so" && lead+3 < len(c.chunks) && c.chunks[lead+1].kind == kStandsFor && c.chunks[lead+2].kind == kAuxiliary && c.chunks[lead+3].kind == kThing && c.chunks[lead+3].thing.noun && !c.chunks[lead+3].thing.definite { // "so it was six strands of orange bucktail"
-			return saysPlainly
-		}
-		return saysWhy
+		return t.kindOfWhy(c, lead)
 	case kInCase, kInTime:
 		if t.low(first.from) == "where" && t.wherePlainly(c, lead) { // "where it stopped a third short of the eye"
 			return saysPlainly
@@ -434,6 +419,27 @@ func (t *stretch) kindOf(c clause, n int) clauseKind {
 		}
 	}
 	return t.kindByAll(c, n)
+}
+
+// kindOfWhy tells a reason from what only begins like one: "but now grey goose", "so it was six strands of bucktail".
+func (t *stretch) kindOfWhy(c clause, lead int) clauseKind {
+	first := c.chunks[lead]
+	if lead+1 < len(c.chunks) && t.low(first.from) == "but" && c.chunks[lead+1].kind == kElse && c.has(kThing) { // "but now grey goose"
+		return saysElse
+	}
+	if t.low(first.from) == "but" && !c.has(kPerson, kOthers, kStandsFor, kAct, kAuxiliary, kNegation, kInstead, kSays) { // "a red cock's hackle, but twice round"
+		return saysPlainly
+	}
+	if t.low(first.from) == "but" && lead+1 < len(c.chunks) && c.chunks[lead+1].kind == kOwn && c.has(kThing) { // "but I prefer a red cock"
+		return saysPlainly
+	}
+	if t.low(first.from) == "but" && lead+3 < len(c.chunks) && t.low(c.chunks[lead+1].from) == "what" && c.has(kPerson) && c.has(kAct) && c.has(kThing) { // "but what she tied were four fibres"
+		return saysPlainly
+	}
+	if t.low(first.from) == "so" && lead+3 < len(c.chunks) && c.chunks[lead+1].kind == kStandsFor && c.chunks[lead+2].kind == kAuxiliary && c.chunks[lead+3].kind == kThing && c.chunks[lead+3].thing.noun && !c.chunks[lead+3].thing.definite { // "so it was six strands of orange bucktail"
+		return saysPlainly
+	}
+	return saysWhy
 }
 
 // ofAnother tells a sentence about a material that is not put on the fly: its bare name, and a verb of being or of

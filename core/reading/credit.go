@@ -48,30 +48,7 @@ func (r *reader) credit(s string) bool {
 		return true
 	}
 	toks := measure.Lex(s)
-	k, n, of := 0, 0, ""
-	for k < len(toks) && k < 12 {
-		idx, m := credits.Match(toks, k)
-		if m > 0 && nameEnd(s, toks, k+m) > k+m {
-			n, of = m, creditOf[idx]
-			break
-		}
-		if toks[k].Low == "by" {
-			if k == 0 {
-				n, of = 1, "originator"
-				break
-			}
-			for _, verb := range toks[:k] { // "Tied for the club by Harold Binns"
-				if idx, m := credits.Match([]measure.Token{verb, toks[k]}, 0); m == 2 && nameEnd(s, toks, k+1) > k+1 {
-					n, of = 1, creditOf[idx]
-					break
-				}
-			}
-			if n > 0 {
-				break
-			}
-		}
-		k++
-	}
+	k, n, of := creditAt(s, toks)
 	if n == 0 {
 		return r.nameAmong(s)
 	}
@@ -107,6 +84,34 @@ func (r *reader) credit(s string) bool {
 	return true
 }
 
+// creditAt gives where "tied by" or its like stands in a line, how many tokens it has, and what somebody behind it is.
+func creditAt(s string, toks []measure.Token) (k, n int, of string) {
+	for k < len(toks) && k < 12 {
+		idx, m := credits.Match(toks, k)
+		if m > 0 && nameEnd(s, toks, k+m) > k+m {
+			n, of = m, creditOf[idx]
+			break
+		}
+		if toks[k].Low == "by" {
+			if k == 0 {
+				n, of = 1, "originator"
+				break
+			}
+			for _, verb := range toks[:k] { // "Tied for the club by Harold Binns"
+				if idx, m := credits.Match([]measure.Token{verb, toks[k]}, 0); m == 2 && nameEnd(s, toks, k+1) > k+1 {
+					n, of = 1, creditOf[idx]
+					break
+				}
+			}
+			if n > 0 {
+				break
+			}
+		}
+		k++
+	}
+	return k, n, of
+}
+
 // creditLed takes a credit by how the line begins: cells, somebody at the vice, a name with its date.
 func (r *reader) creditLed(s string) bool {
 	if m := origTied.FindStringSubmatch(s); m != nil { // "Orig. Mrs C. Thorne, 1948. Tied R. Nairn."
@@ -125,21 +130,8 @@ func (r *reader) creditLed(s string) bool {
 		r.d.Date, r.d.Notes = cmp.Or(r.d.Date, m[1]), append(r.d.Notes, s)
 		return true
 	}
-	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 { // "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936"
-		any := false
-		for _, c := range cells {
-			switch _, n := credits.Match(measure.Lex(c), 0); {
-			case n > 0 && r.credit(c):
-				any = true
-			case any && yearSaid.MatchString(c) && r.d.Date == "":
-				r.d.Date = yearSaid.FindStringSubmatch(c)[1]
-			case any:
-				r.d.Notes = append(r.d.Notes, c)
-			}
-		}
-		if any {
-			return true
-		}
+	if cells := cellBreak.Split(strings.TrimSpace(s), -1); len(cells) > 1 && len(cells) < 5 && r.creditCells(cells) {
+		return true
 	}
 	if m := atTheVice.FindStringSubmatch(s); m != nil && r.d.Tier == "" { // "From the minutes, Mrs Ada Spence at the vice"
 		r.d.Tier = m[1]
@@ -174,6 +166,22 @@ func (r *reader) creditLed(s string) bool {
 		return true
 	}
 	return false
+}
+
+// creditCells takes the credits in the cells of a line: "Inv. by Jas. Treloar   Tied by Ellen Marsh   1936".
+func (r *reader) creditCells(cells []string) bool {
+	any := false
+	for _, c := range cells {
+		switch _, n := credits.Match(measure.Lex(c), 0); {
+		case n > 0 && r.credit(c):
+			any = true
+		case any && yearSaid.MatchString(c) && r.d.Date == "":
+			r.d.Date = yearSaid.FindStringSubmatch(c)[1]
+		case any:
+			r.d.Notes = append(r.d.Notes, c)
+		}
+	}
+	return any
 }
 
 // whoTied gives who tied, showed or gave something, without the word that leads up to the name.

@@ -1065,12 +1065,9 @@ func (r *reader) segments(s string, start int) []segment {
 				i += n
 				continue
 			}
-			if toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) {
+			if i > 1 && after == "." && toks[i-2].Low == "." && toks[i-1].Joined || toks[i-1].Kind != measure.Mark || after != "." && after != ";" && after != "," && after != "|" && !(after == "-" && card && !toks[i-1].Joined) { // "FEELERS.. stems of ginger hackle"
 				continue
 			}
-		}
-		if i > 1 && after == "." && toks[i-2].Low == "." && toks[i-1].Joined { // FEELERS.. stems of ginger hackle
-			continue
 		}
 		if card && after == "-" && (toks[i].Low == "#" || toks[i].Kind == measure.Number) && len(out) == 0 { // "Larch Spider - #16 wet - ..."
 			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
@@ -1612,12 +1609,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 		}
 		*to = value
 	}
-	if h == "title" && (answerOf.MatchString(value) || r.letter && aboutFly.MatchString(value)) { // "Subject: Re: that grayling bug", "Subject: fly for the next issue"
-		d.Notes = append(d.Notes, strings.TrimSpace(s))
-		marks.set(start, end, asNote, "")
-		return
-	}
-	if h == "title" && monthAlone.MatchString(value) { // "Fly of the Month - November"
+	if h == "title" && (answerOf.MatchString(value) || r.letter && aboutFly.MatchString(value) || monthAlone.MatchString(value)) { // "Subject: Re: that grayling bug", "Subject: fly for the next issue", "Fly of the Month - November"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
 		marks.set(start, end, asNote, "")
 		return

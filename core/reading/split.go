@@ -28,19 +28,7 @@ func Split(text string) []Piece {
 		}
 		now, begin, parts = nil, next, 0
 	}
-	label := func(i int) (header string, part string, ok bool) {
-		if i >= len(lines) || strings.TrimSpace(lines[i]) == "" {
-			return "", "", false
-		}
-		segs := r.segments(lines[i], bullet(lines[i]))
-		if len(segs) == 0 {
-			return "", "", false
-		}
-		if segs[0].header != "" {
-			return segs[0].header, "", true
-		}
-		return "", segs[0].roles[0], true
-	}
+	label := func(i int) (header, part string, ok bool) { return r.labelOf(lines, i) }
 	read := 0 // the lines that a table took
 	for i, l := range lines {
 		if i < read {
@@ -74,13 +62,7 @@ func Split(text string) []Piece {
 		header, _, labelled := label(i)
 		begins := header == "title" && parts > 0 || blanks >= 2 && parts > 0
 		if !begins && !labelled && blanks > 0 && parts > 0 && len(strings.Fields(t)) <= 10 {
-			for j := i + 1; j < min(i+7, len(lines)); j++ {
-				h, p, ok := label(j)
-				if ok && h == "" {
-					begins = hookWords[p]
-					break
-				}
-			}
+			begins = r.hookSoon(lines, i)
 		}
 		if begins {
 			flush(i)
@@ -93,4 +75,29 @@ func Split(text string) []Piece {
 	}
 	flush(len(lines))
 	return out
+}
+
+// labelOf gives the header or the part whose label begins a line.
+func (r *reader) labelOf(lines []string, i int) (header, part string, ok bool) {
+	if i >= len(lines) || strings.TrimSpace(lines[i]) == "" {
+		return "", "", false
+	}
+	segs := r.segments(lines[i], bullet(lines[i]))
+	if len(segs) == 0 {
+		return "", "", false
+	}
+	if segs[0].header != "" {
+		return segs[0].header, "", true
+	}
+	return "", segs[0].roles[0], true
+}
+
+// hookSoon tells whether the first part told below a line is the hook.
+func (r *reader) hookSoon(lines []string, i int) bool {
+	for j := i + 1; j < min(i+7, len(lines)); j++ {
+		if h, p, ok := r.labelOf(lines, j); ok && h == "" {
+			return hookWords[p]
+		}
+	}
+	return false
 }
