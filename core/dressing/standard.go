@@ -68,6 +68,37 @@ func (p Part) InWords() string {
 	if p.Count != nil && !p.ledByCount() {
 		say(p.Count.inWords())
 	}
+	w = append(w, p.measuresInWords()...)
+	if p.Coats > 0 {
+		say(figure(p.Coats) + " coats")
+	}
+	for _, c := range p.Conditions {
+		say(strings.TrimSpace(c.Text + " " + c.When))
+	}
+	if p.Optional {
+		say("optional")
+	}
+	if p.Essential {
+		say("this is essential")
+	}
+	s := strings.Join(w, ", ")
+	for _, x := range p.Acts {
+		s += ", " + x
+	}
+	for _, x := range p.Said {
+		s += "; " + x.Text
+	}
+	return strings.TrimLeft(s, "; ,")
+}
+
+// measuresInWords tells how thick a part is, how it is wound, where it lies and how long it is.
+func (p Part) measuresInWords() []string {
+	var w []string
+	say := func(s string) {
+		if s != "" {
+			w = append(w, s)
+		}
+	}
 	if t := p.Thread; t != nil {
 		say(t.Aught)
 		if t.Denier > 0 {
@@ -104,26 +135,7 @@ func (p Part) InWords() string {
 			say(lengthInWords(l))
 		}
 	}
-	if p.Coats > 0 {
-		say(figure(p.Coats) + " coats")
-	}
-	for _, c := range p.Conditions {
-		say(strings.TrimSpace(c.Text + " " + c.When))
-	}
-	if p.Optional {
-		say("optional")
-	}
-	if p.Essential {
-		say("this is essential")
-	}
-	s := strings.Join(w, ", ")
-	for _, x := range p.Acts {
-		s += ", " + x
-	}
-	for _, x := range p.Said {
-		s += "; " + x.Text
-	}
-	return strings.TrimLeft(s, "; ,")
+	return w
 }
 
 func figure(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }

@@ -49,28 +49,33 @@ func Write(d Dressing) string {
 		if p.Role == "hook" && p.Text == "" && p.Hook != nil {
 			continue
 		}
-		text := p.Text
-		// a place that another part of the line gave this one
-		for _, said := range []string{p.From.Text, p.To.Text} {
-			if said != "" && !strings.Contains(text, said) {
-				text += ", " + said
-			}
-		}
-		if inCapitals(text) {
-			b.WriteString(strings.ToUpper(p.Role))
-		} else {
-			b.WriteString(Capital(p.Role))
-		}
-		if p.Optional && !strings.Contains(strings.ToLower(p.Text), "option") {
-			b.WriteString(" (optional)")
-		}
-		b.WriteString(":")
-		if text != "" {
-			b.WriteString(" " + text)
-		}
-		b.WriteString("\n")
+		p.line(&b)
 	}
 	return b.String()
+}
+
+// line writes a part as a line of its own.
+func (p Part) line(b *strings.Builder) {
+	text := p.Text
+	// a place that another part of the line gave this one
+	for _, said := range []string{p.From.Text, p.To.Text} {
+		if said != "" && !strings.Contains(text, said) {
+			text += ", " + said
+		}
+	}
+	if inCapitals(text) {
+		b.WriteString(strings.ToUpper(p.Role))
+	} else {
+		b.WriteString(Capital(p.Role))
+	}
+	if p.Optional && !strings.Contains(strings.ToLower(p.Text), "option") {
+		b.WriteString(" (optional)")
+	}
+	b.WriteString(":")
+	if text != "" {
+		b.WriteString(" " + text)
+	}
+	b.WriteString("\n")
 }
 
 // inCapitals tells whether a text is written in capitals throughout, as some cards

@@ -101,6 +101,19 @@ func Open(dir fs.FS) (*Book, error) {
 	if err != nil {
 		return nil, err
 	}
+	if err := b.open(dir, names); err != nil {
+		return nil, err
+	}
+	for name := range b.classes {
+		if len(b.rows[name]) == 0 {
+			return nil, fmt.Errorf("classes.csv: no phrase is of the class %q", name)
+		}
+	}
+	return b, nil
+}
+
+// open reads the rows of the files.
+func (b *Book) open(dir fs.FS, names []string) error {
 	seen := map[[2]string]bool{}
 	for _, name := range names {
 		if name == "classes.csv" {
@@ -127,15 +140,10 @@ func Open(dir fs.FS) (*Book, error) {
 			return nil
 		})
 		if err != nil {
-			return nil, err
+			return err
 		}
 	}
-	for name := range b.classes {
-		if len(b.rows[name]) == 0 {
-			return nil, fmt.Errorf("classes.csv: no phrase is of the class %q", name)
-		}
-	}
-	return b, nil
+	return nil
 }
 
 // table reads a CSV file with a heading, record by record; errors say the file and the line.

@@ -151,6 +151,25 @@ const (
 	leastFigure = 1e-3
 )
 
+// fractionAt reads a proper fraction behind a whole number, "1/2" or "½", and where it ends, 0 where there is none.
+func fractionAt(s string, i int) (f float64, end int) {
+	if r, w := utf8.DecodeRuneInString(s[i:]); fractions[r] != 0 {
+		return fractions[r], i + w
+	}
+	if !isDigit(s, i) || i+1 >= len(s) || s[i+1] != '/' {
+		return 0, 0
+	}
+	end = i + 2
+	for isDigit(s, end) {
+		end++
+	}
+	d, _ := strconv.ParseFloat(s[i+2:end], 64)
+	if n := float64(s[i] - '0'); d > 0 && n < d && (end >= len(s) || s[end] != '/') {
+		return n / d, end
+	}
+	return 0, 0
+}
+
 // lexFigure reads a number that starts at i, or a word that starts with a
 // figure.
 func lexFigure(s string, i int) Token {
@@ -190,24 +209,10 @@ func lexFigure(s string, i int) Token {
 		return Token{Low: s[start:i], Start: start, End: i, Kind: Word}
 	}
 	if (s[i] == ' ' || s[i] == '-') && !strings.Contains(whole, ".") { // 1 1/2, 1-1/2, 1 ½
-		j := i + 1
-		if r, w := utf8.DecodeRuneInString(s[j:]); fractions[r] != 0 {
-			i = j + w
-			return number(value + fractions[r])
+		if f, end := fractionAt(s, i+1); end > 0 {
+			i = end
+			return number(value + f)
 		}
-		save := i
-		i = j
-		if num := digits(); len(num) == 1 && i < len(s) && s[i] == '/' {
-			i++
-			if den := digits(); den != "" && den != "0" && (i >= len(s) || s[i] != '/') {
-				n, _ := strconv.ParseFloat(num, 64)
-				d, _ := strconv.ParseFloat(den, 64)
-				if n < d {
-					return number(value + n/d)
-				}
-			}
-		}
-		i = save
 	}
 	if r, _ := utf8.DecodeRuneInString(s[i:]); isLetter(r) { // 2mm, 2XL, 2nd
 		w := lexWord(s, i)

@@ -19,25 +19,8 @@ func scanOne(toks []Token, i int) (float64, int) {
 	if i >= len(toks) {
 		return 0, 0
 	}
-	t := toks[i]
-	if t.Kind == Number {
-		if f := collectives[low(toks, i+1)]; f > 0 {
-			if is(toks, i+2, "of") {
-				return t.Value * f, 3
-			}
-			return t.Value * f, 2
-		}
-		if is(toks, i+1, "and") && is(toks, i+2, "a") && is(toks, i+3, "half") {
-			return t.Value + 0.5, 4
-		}
-		k := i + 1
-		if is(toks, k, "-") && toks[k].Joined { // "2-thirds"
-			k++
-		}
-		if d := denominators[low(toks, k)]; d > 0 && t.Value < d && t.Value == math.Trunc(t.Value) && (k > i+1 || low(toks, k)[len(low(toks, k))-1] == 's') {
-			return t.Value / d, k + 1 - i
-		}
-		return t.Value, 1
+	if toks[i].Kind == Number {
+		return scanFigure(toks, i)
 	}
 	article := 0
 	if is(toks, i, "a", "an", "one") && (is(toks, i+1, "half", "third", "quarter", "fifth", "sixth", "eighth", "dozen", "pair", "couple", "single")) {
@@ -75,6 +58,28 @@ func scanOne(toks []Token, i int) (float64, int) {
 		return v, article + 1
 	}
 	return 0, 0
+}
+
+// scanFigure reads a number in figures with what belongs to it: "2 dozen", "2-thirds", "3 and a half".
+func scanFigure(toks []Token, i int) (float64, int) {
+	t := toks[i]
+	if f := collectives[low(toks, i+1)]; f > 0 {
+		if is(toks, i+2, "of") {
+			return t.Value * f, 3
+		}
+		return t.Value * f, 2
+	}
+	if is(toks, i+1, "and") && is(toks, i+2, "a") && is(toks, i+3, "half") {
+		return t.Value + 0.5, 4
+	}
+	k := i + 1
+	if is(toks, k, "-") && toks[k].Joined { // "2-thirds"
+		k++
+	}
+	if d := denominators[low(toks, k)]; d > 0 && t.Value < d && t.Value == math.Trunc(t.Value) && (k > i+1 || low(toks, k)[len(low(toks, k))-1] == 's') {
+		return t.Value / d, k + 1 - i
+	}
+	return t.Value, 1
 }
 
 // ScanNumber reads a number or a range at i, with the hedge before it and

@@ -12,27 +12,28 @@ const (
 	outermost = 0.26 // of the bend, beyond where it begins
 )
 
+// middleAt reads "the middle", as a share of the shank and with how many tokens; none where it is of another part.
+func middleAt(toks []Token, k int, parts Parts) (float64, int) {
+	if is(toks, k+1, "of") && is(toks, k+2, "the") && is(toks, k+3, "bend") { // the middle of the bend
+		return round(1 + outermost/2), 4
+	}
+	if is(toks, k+1, "of", "along", "down", "up") && is(toks, k+2, "the", "its") {
+		if name, m := parts(toks[min(k+3, len(toks)):]); m > 0 && name != "hook" { // of another part, not of the shank
+			return 0, 0
+		}
+	}
+	if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") || is(toks, k+1, "mark") {
+		return 0.5, 2
+	}
+	return 0.5, 1
+}
+
 // ScanPosition reads a place on the shank at token i: "the bend", "midway",
 // "a third back", "two eye lengths behind the eye", "opposite the barb". Its
 // value is in shanks (0 behind the eye, 1 where the bend begins), eyes or mm
 // counted from the eye, or a landmark or part.
 func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
-	k := i
-	for is(toks, k, "just", "the", "a", "point", "at", "opposite", "above", "over", "about", "level", "with", "directly", "start", "beginning", "of", "hook", "rear", "back") && k < i+6 {
-		if is(toks, k, "a") && (is(toks, k+1, "third", "quarter") || Hedged(toks, k) && !is(toks, k+2, "above", "over", "opposite")) || is(toks, k, "just") && is(toks, k+1, "short", "shy") {
-			break
-		}
-		if is(toks, k, "point") && !is(toks, k+1, "above", "opposite", "over", "one", "two", "a", "half", "halfway", "midway", "level", "just") {
-			break
-		}
-		if is(toks, k, "back") && k == i {
-			break
-		}
-		if is(toks, k, "a") && is(toks, k+1, "little", "shade", "touch", "bit", "hair", "fraction") && is(toks, k+2, "above", "over", "opposite") { // "a little above the barb"
-			k++
-		}
-		k++
-	}
+	k := pastLead(toks, i)
 	at := func(v float64, u Unit, n int) (Length, int) {
 		return Length{Low: v, High: v, Of: u}, k + n - i
 	}
@@ -67,19 +68,10 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 	}
 	switch word := low(toks, k); {
 	case middles[word]:
-		if is(toks, k+1, "of") && is(toks, k+2, "the") && is(toks, k+3, "bend") { // the middle of the bend
-			return at(round(1+outermost/2), Shank, 4)
+		if v, n := middleAt(toks, k, parts); n > 0 {
+			return at(v, Shank, shankTail(n))
 		}
-		if is(toks, k+1, "of", "along", "down", "up") && is(toks, k+2, "the", "its") {
-			if name, m := parts(toks[min(k+3, len(toks)):]); m > 0 && name != "hook" { // of another part, not of the shank
-				return Length{}, 0
-			}
-		}
-		n := 1
-		if is(toks, k, "mid") && is(toks, k+1, "shank", "way", "point") || is(toks, k+1, "mark") {
-			n = 2
-		}
-		return at(0.5, Shank, shankTail(n))
+		return Length{}, 0
 	case word == "half":
 		if is(toks, k+1, "way") {
 			return at(0.5, Shank, shankTail(2))
@@ -96,6 +88,27 @@ func ScanPosition(toks []Token, i int, parts Parts) (Length, int) {
 		return Length{Low: shortOf[h].Low, High: shortOf[h].High, Of: Eye}, k + n - i
 	}
 	return scanAway(toks, i, parts, k, at)
+}
+
+// pastLead gives where the words end that lead up to a place: "at a point just above".
+func pastLead(toks []Token, i int) int {
+	k := i
+	for is(toks, k, "just", "the", "a", "point", "at", "opposite", "above", "over", "about", "level", "with", "directly", "start", "beginning", "of", "hook", "rear", "back") && k < i+6 {
+		if is(toks, k, "a") && (is(toks, k+1, "third", "quarter") || Hedged(toks, k) && !is(toks, k+2, "above", "over", "opposite")) || is(toks, k, "just") && is(toks, k+1, "short", "shy") {
+			break
+		}
+		if is(toks, k, "point") && !is(toks, k+1, "above", "opposite", "over", "one", "two", "a", "half", "halfway", "midway", "level", "just") {
+			break
+		}
+		if is(toks, k, "back") && k == i {
+			break
+		}
+		if is(toks, k, "a") && is(toks, k+1, "little", "shade", "touch", "bit", "hair", "fraction") && is(toks, k+2, "above", "over", "opposite") { // "a little above the barb"
+			k++
+		}
+		k++
+	}
+	return k
 }
 
 // scanAway reads a place that is told by how far it is from another, and the place of a part.

@@ -59,17 +59,8 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 		}
 		return u, f, k - i
 	}
-	switch {
-	case skip("mm", "millimetre", "millimetres", "millimeter", "millimeters"):
-		return MM, 1, k - i
-	case skip("cm", "centimetre", "centimetres", "centimeter", "centimeters"):
-		return MM, 10, k - i
-	case skip("inch", "inches", `"`):
-		return MM, MMPerInch, k - i
-	case is(toks, k, "in") && k > 0 && toks[k-1].Kind == Number && strings.Contains(toks[k-1].Low, "/") && !is(toks, k+1, "from", "front", "the", "all"): // "5/64 in gold"
-		return MM, MMPerInch, k + 1 - i
-	case is(toks, k, "in") && (k+1 >= len(toks) || toks[k+1].Kind != Word || is(toks, k+1, "long", "wide", "high", "tall", "of")): // not "2 in front"
-		return MM, MMPerInch, k + 1 - i
+	if f, n := unitOfRule(toks, k); n > 0 {
+		return MM, f, k + n - i
 	}
 	hook := skip("hook", "hook's", "hooks")
 	switch {
@@ -95,6 +86,23 @@ func unitAt(toks []Token, i int, parts Parts) (Unit, float64, int) {
 		}
 	}
 	return "", 0, 0
+}
+
+// unitOfRule reads a unit of the rule, and how many millimetres it is.
+func unitOfRule(toks []Token, k int) (f float64, n int) {
+	switch {
+	case is(toks, k, "mm", "millimetre", "millimetres", "millimeter", "millimeters"):
+		return 1, 1
+	case is(toks, k, "cm", "centimetre", "centimetres", "centimeter", "centimeters"):
+		return 10, 1
+	case is(toks, k, "inch", "inches", `"`):
+		return MMPerInch, 1
+	case is(toks, k, "in") && k > 0 && toks[k-1].Kind == Number && strings.Contains(toks[k-1].Low, "/") && !is(toks, k+1, "from", "front", "the", "all"): // "5/64 in gold"
+		return MMPerInch, 1
+	case is(toks, k, "in") && (k+1 >= len(toks) || toks[k+1].Kind != Word || is(toks, k+1, "long", "wide", "high", "tall", "of")): // not "2 in front"
+		return MMPerInch, 1
+	}
+	return 0, 0
 }
 
 var (

@@ -93,16 +93,13 @@ func (a *assembly) ofLast(np placed, k int, one string) bool {
 	case np.noun && a.last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
 		np.prep = append(np.prep, one)
 		qualifies(a.last, np)
-
 	case np.noun && a.last != nil && a.last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
 		qualifies(a.last, np)
 	case np.noun && a.last != nil && m.std.Name == role.Thread && one == a.last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
 		qualifies(a.last, np)
 	case np.noun && a.last != nil && np.joint == "," && a.last.Name == role.Hackle && strings.HasSuffix(one, "'s"): // "a hackle, a cock's, dyed orange"
 		a.last.Name = one + " " + a.last.Name
-		if len(np.colour) > 0 && a.last.Colour == "" {
-			a.last.Colour = strings.Join(np.colour, " and ")
-		}
+		a.tint(np, false)
 		qualifies(a.last, np)
 	case np.noun && a.last != nil && a.last.Name == "" && len(np.colour) == 0 && !np.definite && !slices.Contains([]string{"or", "and", "with", "over", "under"}, np.joint): // "a green one; cock"
 		a.last.Name = m.plainName(np)
@@ -113,26 +110,20 @@ func (a *assembly) ofLast(np placed, k int, one string) bool {
 			name += " " + lastWord(a.last.Name)
 		}
 		a.last.Name = name
-		if len(np.colour) > 0 {
-			a.last.Colour = strings.Join(np.colour, " and ")
-		}
+		a.tint(np, true)
 		qualifies(a.last, np)
 	case np.noun && np.joint == "from" && a.last != nil && a.last.Name != "" && coverings[one] && len(np.colour) == 0 && k+1 < len(a.list) && a.list[k+1].joint == "of" && a.list[k+1].noun: // "fur from the belly of a water rat"
 		a.last.Name = one + " " + a.last.Name
 		a.grown = true
 	case np.noun && np.joint == "of" && a.last != nil && a.grown:
 		a.last.Name, a.grown = strings.Join(np.name, " ")+" "+a.last.Name, false
-		if len(np.colour) > 0 && a.last.Colour == "" {
-			a.last.Colour = strings.Join(np.colour, " and ")
-		}
+		a.tint(np, false)
 	case np.noun && np.joint == "of" && a.last != nil && np.one && np.count == nil && len(np.colour) == 0 && !strings.Contains(a.last.Name, " ") && (material.KindOf(a.last.Name) == material.Hair || material.KindOf(a.last.Name) == material.Fur): // "the whiskers of a hare"
 		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
 		qualifies(a.last, np)
 	case np.noun && (np.joint == "of" || np.joint == "from") && a.last != nil && len(part.Alternatives) == 0 && coverings[a.last.Name] && (a.last.Colour == "" || len(np.colour) == 0): // "the neck of a brown cock", "a brown feather from the neck of a partridge"
 		a.last.Name = strings.Join(np.name, " ") + " " + a.last.Name
-		if len(np.colour) > 0 {
-			a.last.Colour = strings.Join(np.colour, " and ")
-		}
+		a.tint(np, true)
 		qualifies(a.last, np)
 	case np.noun && (np.joint == "from" || np.joint == "of") && a.last != nil && a.last.Name != "" && singular(one) == string(material.Quill) && len(np.colour) == 0: // "one slip from each of a pair of quills"
 		qualifies(a.last, np)
@@ -149,6 +140,13 @@ func (a *assembly) ofLast(np placed, k int, one string) bool {
 		return false
 	}
 	return true
+}
+
+// tint gives the last material the colours of a phrase, and those it had only where it may.
+func (a *assembly) tint(np placed, over bool) {
+	if len(np.colour) > 0 && (over || a.last.Colour == "") {
+		a.last.Colour = strings.Join(np.colour, " and ")
+	}
 }
 
 // thing files a thing, with the colours that waited for it.

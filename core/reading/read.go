@@ -1592,6 +1592,18 @@ func (r *reader) headerSource(value string) string {
 	return value
 }
 
+// setOnce sets a header that is not set yet; two that differ contradict.
+func (r *reader) setOnce(n int, h, value string, to *string) {
+	if strings.HasSuffix(value, " "+*to) { // "as tied by Pell" over "Tier: Osric Pell"
+		*to = value
+	}
+	if *to != "" && *to != value {
+		r.d.Contradict([]int{n}, h, *to, value)
+		return
+	}
+	*to = value
+}
+
 // header takes what stands behind the label of a header.
 func (r *reader) header(n int, h, value string, start, at int, marks *marks, s string) {
 	d := &r.d
@@ -1599,16 +1611,7 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	if value == "" {
 		return
 	}
-	set := func(to *string) {
-		if strings.HasSuffix(value, " "+*to) { // "as tied by Pell" over "Tier: Osric Pell"
-			*to = value
-		}
-		if *to != "" && *to != value {
-			d.Contradict([]int{n}, h, *to, value)
-			return
-		}
-		*to = value
-	}
+	set := func(to *string) { r.setOnce(n, h, value, to) }
 	if h == "title" && (answerOf.MatchString(value) || r.letter && aboutFly.MatchString(value) || monthAlone.MatchString(value)) { // "Subject: Re: that grayling bug", "Subject: fly for the next issue", "Fly of the Month - November"
 		d.Notes = append(d.Notes, strings.TrimSpace(s))
 		marks.set(start, end, asNote, "")

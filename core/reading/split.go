@@ -28,18 +28,15 @@ func Split(text string) []Piece {
 		}
 		now, begin, parts = nil, next, 0
 	}
-	label := func(i int) (header, part string, ok bool) { return r.labelOf(lines, i) }
 	read := 0 // the lines that a table took
 	for i, l := range lines {
 		if i < read {
 			continue
 		}
 		if headings, between := across(l); headings != nil && parts == 0 {
-			for read = i + 1; read < len(lines) && len(cellsOf(lines[read], between)) == len(headings); read++ {
-				out = append(out, Piece{read + 1, strings.Join(append(now, l, lines[read]), "\n") + "\n"})
-			}
-			if read > i+1 {
-				now, begin = nil, read
+			rows, next := rowsBelow(lines, i, len(headings), between, now)
+			if out = append(out, rows...); len(rows) > 0 {
+				read, now, begin = next, nil, next
 				continue
 			}
 		}
@@ -59,11 +56,9 @@ func Split(text string) []Piece {
 			now = append(now, l)
 			continue
 		}
-		header, _, labelled := label(i)
-		begins := header == "title" && parts > 0 || blanks >= 2 && parts > 0
-		if !begins && !labelled && blanks > 0 && parts > 0 && len(strings.Fields(t)) <= 10 {
-			begins = r.hookSoon(lines, i)
-		}
+		header, _, labelled := r.labelOf(lines, i)
+		begins := header == "title" && parts > 0 || blanks >= 2 && parts > 0 ||
+			!labelled && blanks > 0 && parts > 0 && len(strings.Fields(t)) <= 10 && r.hookSoon(lines, i)
 		if begins {
 			flush(i)
 		}
@@ -100,4 +95,12 @@ func (r *reader) hookSoon(lines []string, i int) bool {
 		}
 	}
 	return false
+}
+
+// rowsBelow gives a piece for each row of a table that has a row for each fly, and the line behind the table.
+func rowsBelow(lines []string, i, columns int, between rune, above []string) (out []Piece, next int) {
+	for next = i + 1; next < len(lines) && len(cellsOf(lines[next], between)) == columns; next++ {
+		out = append(out, Piece{next + 1, strings.Join(append(above, lines[i], lines[next]), "\n") + "\n"})
+	}
+	return out, next
 }
