@@ -398,7 +398,14 @@ func (q *question) ribOver() []piece { // "a cock hackle wound along it and silv
 	c := q.c
 	for k := 2; k+2 < len(c.chunks) && !q.told(role.Rib); k++ {
 		x, y := c.chunks[k], c.chunks[k+1]
-		if x.kind != kAnd || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel || c.chunks[k+2].kind != kPreposition || c.chunks[k+2].word != "over" && c.chunks[k+2].word != "through" {
+		if x.kind != kAnd && !(x.kind == kPreposition && x.word == "with") || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel {
+			continue
+		}
+		over := c.chunks[k+2]
+		if over.kind == kAct && over.word == lexicon.ActWinds && k+3 < len(c.chunks) { // "with a broad gold tinsel wound over it"
+			over = c.chunks[k+3]
+		}
+		if over.kind != kPreposition || over.word != "over" && over.word != "through" {
 			continue
 		}
 		told := slices.Clone(q.all)

@@ -1100,6 +1100,11 @@ func (m *maker) onlyRemark(c clause, i int, prep string, prepAt int, joint strin
 	case p.bare() && m.act == lexicon.ActHolds && i > 0 && c.chunks[i-1].kind == kPart: // "lift the wing upright"
 		m.shadow(c, x, prepAt, "said of another part")
 		return true
+	case i == 0 && c.first && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && len(m.said) > 0 && i+1 < len(c.chunks) && c.chunks[i+1].kind == kElsewhat && m.std.Form == role.FormHead, // "A black dot makes the eye"
+		p.noun && len(p.name) == 1 && p.name[0] == lexicon.CountFeather && p.definite && len(p.grade) > 0 && len(p.colour) == 0 && m.nounSaid(): // "Take the smallest feather you have"
+		m.shadow(c, x, prepAt, "kept as a remark")
+		m.passed = m.passed || m.std.Form == role.FormHead
+		return true
 	case m.std.Name != role.Thread && !p.noun && len(p.name) == 0 && len(p.colour) > 0 && p.definite && x.to == x.from+2 && m.low(x.from) != "the" && m.is(x.from, cArticle) > 0, // "goes for her coffee"
 		m.nothing(c, i), m.goes(c, i), prep == "of" && i > 1 && c.chunks[i-2].kind == kCoats && m.nounSaid():
 		m.shadow(c, x, prepAt, "kept as a remark")
@@ -2341,7 +2346,16 @@ func (m *maker) endsInOr(c clause) bool {
 	return last == kOr || last == kElse
 }
 
-var ()
+// namesLegs tells a clause that names the legs.
+func (m *maker) namesLegs(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		label, _ := m.role(k)
+		if std, _ := role.Find(label); std.Form == role.FormLegs {
+			return true
+		}
+	}
+	return false
+}
 
 // asLegs keeps "the ends parted as legs, three a side" of a wing case as an act: its count is
 // of the legs, not of the case.
@@ -2353,12 +2367,9 @@ func (m *maker) asLegs(c clause, n int) bool {
 		m.note(c.from(), c.to(), "a small act that belongs to this part")
 		return true
 	}
-	ends, legs := false, false
-	for k := c.from(); k < c.to(); k++ {
-		ends = ends || m.is(k, cButtEnd) > 0
-		label, _ := m.role(k)
-		std, _ := role.Find(label)
-		legs = legs || std.Form == role.FormLegs
+	ends, legs := m.within(c, cButtEnd), m.namesLegs(c)
+	if next := n + 1; ends && !legs && next < len(m.all) && m.all[next].kind == saysWhy && len(m.all[next].chunks) > 0 { // "The ends are turned back to make the legs"
+		legs = m.namesLegs(m.all[next])
 	}
 	if !ends || !legs {
 		return false

@@ -75,6 +75,10 @@ func (m *maker) lengthOf(c clause, i int, prep string) {
 func (m *maker) onlyThick(x chunk) bool {
 	l, mm := x.l, x.l.Of == measure.MM
 	note := func(meaning string) { m.note(x.from, x.to, meaning) }
+	if mm && m.low(x.from-1) == "of" && m.low(x.from-2) == role.Eyes { // "a head with eyes of 4 mm"
+		note("of the eyes")
+		return true
+	}
 	if m.std.Name == role.Eyes && !mm { // "standing out over the bend"
 		note("kept as a remark")
 		return true

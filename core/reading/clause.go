@@ -301,6 +301,9 @@ func (t *stretch) opens(list []chunk, i int, cur clause) bool {
 	case kOwn:
 		return cur.chunks[0].kind == kInTime && cur.has(kAct) // "Before it is wound I put on the wing"
 	case kPerson, kOthers:
+		if w := t.low(cur.from()); cur.first && len(cur.chunks) > 1 && cur.has(kAct) && (t.is(cur.from(), cHavingDone) > 0 || cur.chunks[0].kind == kAct && strings.HasSuffix(w, "ing")) && !cur.has(kPerson) { // "Having wound brown thread to the bend she ties in a tail"
+			return true
+		}
 		if first := cur.chunks[0].kind; (first == kInTime && cur.has(kAct) || first == kInCase && len(cur.chunks) > 2 || first == kInstead && cur.has(kThing, kPart) || first == kWhy && t.low(cur.from()) == "since" && cur.has(kAuxiliary, kAct)) && i+1 < len(list) && list[i+1].kind == kAct { // "after running the thread down she tied in"
 			return true
 		}

@@ -160,7 +160,7 @@ func (r *reader) creditLed(s string) bool {
 		return true
 	}
 	if m := nameOwns.FindStringSubmatch(s); m != nil && r.d.Tier == "" && wholeName.MatchString(m[1]) { // "Recorded from Eoin Rafter's talk"
-		r.d.Tier = m[1]
+		r.d.Tier = withoutLead(m[1])
 		r.d.Date = cmp.Or(r.d.Date, strings.TrimSpace(headDate.FindString(s)))
 		r.d.Notes = append(r.d.Notes, s)
 		return true
@@ -190,7 +190,12 @@ func whoTied(s string) string {
 	if m == nil {
 		return ""
 	}
-	words := strings.Fields(m[1])
+	return withoutLead(m[1])
+}
+
+// withoutLead gives a name without the word that leads up to it.
+func withoutLead(name string) string {
+	words := strings.Fields(name)
 	for len(words) > 2 && (feastDay.MatchString(words[0]) || leadsName.MatchString(words[0])) { // "How Oddvar Ree ties", "before Christmas Harald Moe tied"
 		words = words[1:]
 	}
@@ -221,7 +226,7 @@ var (
 	talkOf      = regexp.MustCompile(`^(?:(?:a |the |our )?(?:\p{Ll}+ )?(?:demonstration|demo|talk|evening|class|bench|tying|night|lesson|lecture|workshop)(?: by| of| with|,|:) (\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+)|(\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)+)['’]s (?:own )?(?:\p{Ll}+ )?(?:nymph|fly|dressing|version|pattern|spider|streamer|lure|wet|dry|recipe))\b`)
 	benchThen   = regexp.MustCompile(`^(?:(.*?[.,:;] ?)??(?:(?i:a |the |our )?(?i:notes?|words|a page) )?(?:(?i:from|at) the )?)(?i:bench|vice|table|evening|talk|demonstration|class|tying) (?i:of|by|with) ` + personName + ` ?[:–—-] ?(?:the )?(\p{Lu}[\p{L}'’-]+(?: \p{L}[\p{L}'’-]+){0,4})\.?$`)
 	thisIsOf    = regexp.MustCompile(`^(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+){1,4})\. ((?:This|It)(?:['’]s| is) (?:one of )?` + personName + `['’]s\b.*)$`)
-	leadsName   = regexp.MustCompile(`^(?:How|When|What|As|Here|Then|Today|Tonight|Yesterday|Where|While|After|Before|And|So)$`)
+	leadsName   = regexp.MustCompile(`^(?:How|When|What|As|Here|Then|Today|Tonight|Yesterday|Where|While|After|Before|And|So|From|By)$`)
 	struckOff   = regexp.MustCompile(`~~[^~]*~~ ?|^\p{L}+~~ ?`)
 	starred     = regexp.MustCompile(`^[*_]{0,3}([^*_]+?)[*_]{1,3}(?: ?[/|–—-] ?(.+))?$`)
 	ownsIt      = regexp.MustCompile(`^(\p{Lu}.{2,50}?) \((\p{Lu}[\p{L}-]+(?: \p{Lu}[\p{L}-]+)*)['’]s\)$`)

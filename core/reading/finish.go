@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"fmt"
 	"mothledger/core/dressing"
+	"mothledger/core/material"
 	"mothledger/core/role"
 	"regexp"
 	"slices"
@@ -37,6 +38,7 @@ func (r *reader) finish() {
 	r.sentenceTitle()
 	r.optionals()
 	r.unknown()
+	r.metalOverBody()
 	r.saidAgain()
 	r.contradictions()
 }
@@ -66,6 +68,30 @@ func (r *reader) sentenceTitle() {
 	}
 	d.Notes = append([]string{d.Title}, d.Notes...)
 	d.Title = name
+}
+
+// metalOverBody makes a rib of a tinsel or a wire that was told with the body, with its turns, where the body is of something
+// else and nobody told a rib: "black mohair with a flat gold tinsel, four turns".
+func (r *reader) metalOverBody() {
+	d := &r.d
+	metal := func(m Material) bool {
+		k := material.KindOf(m.Name)
+		return k == material.Tinsel || k == material.Wire
+	}
+	for i := range d.Parts {
+		p := &d.Parts[i]
+		last := len(p.Materials) - 1
+		if std, _ := p.Standard(); std.Form != role.FormWound || std.Name != role.Body && std.Name != role.Abdomen || last < 1 || p.Turns == nil || d.Find(role.Rib) >= 0 {
+			continue
+		}
+		if metal(p.Materials[0]) || material.KindOf(p.Materials[0].Name) == material.Unknown || !metal(p.Materials[last]) {
+			continue
+		}
+		rib := Part{Line: p.Line, Role: role.Rib, Text: p.Text, Materials: []Material{p.Materials[last]}, Turns: p.Turns, Winding: p.Winding, Spacing: p.Spacing}
+		p.Materials, p.Turns, p.Winding, p.Spacing = p.Materials[:last], nil, "", ""
+		d.Parts = slices.Insert(d.Parts, i+1, rib)
+		return
+	}
 }
 
 // unknown makes a note of what stands under a label that is no part's and says nothing of a fly: "Tips: wet

@@ -11,7 +11,7 @@ var (
 	mailHead  = regexp.MustCompile(`^(?i:(from|to|cc|sent|date|subject)) ?: ?(.*)$`)
 	mailName  = regexp.MustCompile(`^["“]?([^<>"”@]*\p{L}\.?)["”]?(?: *<[^>]*>)?$`)
 	leadsToIt = regexp.MustCompile(`\b(?i:dressing|recipe|receipt|pattern|spec|detail|instruction|version|way)s? (?:of|for|on|to tie|to dress) (?:the |my |his |her |our |a )?` + flyName)
-	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened|its name is|the name is|name is|we say|we call it) (?:the |a |my )?` + flyName)
+	calledThe = regexp.MustCompile(`\b(?:called|named|known as|christened|its name is|the name is|has the name|by the name of|name is|we say|we call it) (?:the |a |my )?` + flyName)
 	promised  = regexp.MustCompile(`(?:^|[.!,] )(?:[Tt]he |[Mm]y )?` + flyName + `,? as (?:promised|asked|requested|agreed|wanted)\b`)
 	asAsked   = regexp.MustCompile(`\b[Aa]s (?:promised|asked|requested|agreed|wanted),? (?:here is |here's )?(?:the |my )?` + flyName + `(?:[:.]|$)`)
 	bracketed = regexp.MustCompile(` ?\([^()]*\)`)

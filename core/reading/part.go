@@ -292,6 +292,9 @@ func (r *reader) beadOn(toks []measure.Token, i int) int {
 	return 0
 }
 
+// damage are the words for what became of a word that cannot be read.
+var damage = lexicon.Set("doubtful")
+
 var threadLead = lexicon.Set("thread lead")
 
 // lexAt gives the tokens of a stretch of a line. The full stop of an abbreviated
@@ -354,6 +357,9 @@ func between(toks []measure.Token, from, to int) []measure.Token {
 // lost: "starl[ing]". 0 where it is none.
 func restored(toks []measure.Token, i int) int {
 	if toks[i].Kind != measure.Word || i+3 >= len(toks) || toks[i+1].Low != "[" || !toks[i+1].Joined || toks[i+2].Kind != measure.Word || !toks[i+2].Joined || toks[i+3].Low != "]" || !toks[i+3].Joined {
+		return 0
+	}
+	if damage[toks[i+2].Low] { // "mall[torn]" is what is left of a word
 		return 0
 	}
 	if i+4 < len(toks) && toks[i+4].Joined && toks[i+4].Kind == measure.Word { // "mal[la]rd"
