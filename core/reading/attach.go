@@ -694,6 +694,11 @@ func (m *maker) thingOrPart(c clause, i int, l *lead) bool {
 			m.take(x.from, x.to, asPlain, "")
 			return true
 		}
+		if w := m.low(x.from); x.kind == kPrepared && x.to == x.from+1 && i > 1 && c.chunks[i-1].kind == kStandsFor && c.chunks[i-2].kind == kAct && c.chunks[i-2].word == lexicon.ActHolds && m.std.Form == role.FormWound && m.part.Amount == "" && (muches[w] || littles[w]) { // "Keep it slim"
+			m.amount(w)
+			m.take(x.from, x.to, asAmount, "")
+			return true
+		}
 		if m.thing(c, i, l.prep, l.at, l.joint) {
 			l.joint = ""
 		}
@@ -853,6 +858,9 @@ func (m *maker) times(c clause, i int) {
 		return
 	}
 	if m.std.Form == role.FormHead && p.Coats == 0 && i > 0 && material.KindOf(m.low(c.from())) == material.Varnish && x.v.Low >= 1 { // "lacquer the head three times"
+		p.Coats = x.v.High
+	}
+	if p.Coats == 0 && x.v.Low >= 1 && i > 1 && m.std.Form == role.FormHead && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.lastNoun == material.Varnish && m.within(c, cCoated) { // "coated with epoxy twice"
 		p.Coats = x.v.High
 	}
 	if i > 0 && (m.is(c.chunks[i-1].from, cCoated) > 0 || m.is(c.chunks[i-1].to-1, cCoated) > 0) && p.Coats == 0 && x.v.Low >= 1 { // "varnished twice"
@@ -1020,6 +1028,9 @@ func (m *maker) thing(c clause, i int, prep string, prepAt int, joint string) bo
 	}
 	if i > 0 && c.chunks[i-1].kind == kShare {
 		m.shareOf(&p, c.chunks[i-1])
+	}
+	if p.lastNoun == material.Varnish && p.count != nil && (m.std.Form == role.FormHead || m.std.Name == role.Finish) { // "red + 2 x varnish"
+		m.part.Coats = cmp.Or(m.part.Coats, p.count.High)
 	}
 	return m.keepThing(c, i, prep, joint, p)
 }
@@ -1866,6 +1877,9 @@ func (m *maker) number1(c clause, i int) {
 	case m.redone && whole && i > 0 && c.chunks[i-1].kind == kAct && m.part.Turns == nil:
 		m.turnsAre(x)
 		return
+	case i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kThing && c.chunks[i-1].thing.noun && x.v.High < 1 && x.v.Low > 0 && x.v.Low == x.v.High && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "clear mono 0.14"
+		m.isAcross(x)
+		return
 	case beforeIt && m.std.Form == role.FormCollar && m.part.Turns != nil:
 	case alone && x.v.High < 1 && x.v.Low > 0 && m.std.Form == role.FormRib && m.part.DiameterMM == 0 && m.toks[x.from].Kind == measure.Number && strings.Contains(m.low(x.from), "."): // "silver wire, 0.1"
 		m.isAcross(x)
@@ -1877,7 +1891,7 @@ func (m *maker) number1(c clause, i int) {
 		alone && m.std.Form == role.FormCollar && whole && !m.turnsSaid() && m.plainBefore(c) && m.part.Turns == nil && len(m.said) > 0 && x.v.Low <= 9:
 		m.turnsAre(x)
 		return
-	case (x.word == "x" && m.std.Form == role.FormRib || whole && m.std.Form == role.FormHead && i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0) && m.part.Turns == nil,
+	case (x.word == "x" && (m.std.Form == role.FormRib || m.std.Name == role.Underweight) || whole && m.std.Form == role.FormHead && i > 0 && m.is(c.chunks[i-1].from, cEndsFly) > 0) && m.part.Turns == nil,
 		whole && m.std.Form == role.FormRib && m.part.Turns == nil && i == len(c.chunks)-1 && i > 0 && c.chunks[i-1].word == "in" && (m.act == lexicon.ActWinds || m.part.Winding != ""): // "wound in four"
 		m.turnsAre(x)
 		return

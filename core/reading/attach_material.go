@@ -354,6 +354,10 @@ func (m *maker) implied() string {
 	switch m.std.Name {
 	case role.Thread:
 		return "thread"
+	case role.Underweight:
+		if material.KindOf(m.part.Role) == material.Weight { // "Lead: 0.5 mm, 12 turns"
+			return m.part.Role
+		}
 	case role.Rib:
 		if m.part.DiameterMM > 0 { // "0.09 mm copper"
 			return "wire"
@@ -370,6 +374,9 @@ func (m *maker) implied() string {
 // shut puts the part right once all is said.
 func (m *maker) shut() {
 	p := m.part
+	if name := m.implied(); name != "" && m.std.Name == role.Underweight && len(p.Materials) == 0 && (p.Turns != nil || p.DiameterMM > 0) { // "Lead: 0.5 mm, 12 turns"
+		p.Materials = append(p.Materials, Material{Name: name})
+	}
 	if len(m.grades) > 0 {
 		g := strings.Join(m.grades, ", ")
 		if len(p.Materials) > 0 {

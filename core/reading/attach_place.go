@@ -106,7 +106,7 @@ func (m *maker) lengthByAct(c clause, i int, prep string, x chunk) {
 	case l.Of == measure.Shank && !l.Reach && l.Low == 0 && l.High < 1 && m.std.Form == role.FormWound && p.To.IsZero() && m.low(x.from) == "up" && m.low(x.from+1) == "to": // "dub the body up to two thirds of the shank"
 		l.Low, l.High = measure.Round(1-l.High, 6), measure.Round(1-l.High, 6)
 		m.ends(x, l)
-	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
+	case l.Reach && i > 0 && c.chunks[i-1].kind == kLength && m.low(c.chunks[i-1].from) != "over" && c.chunks[i-1].l.Of != measure.MM && m.std.Form != role.FormTail: // "half a gape beyond the bend"
 		m.note(x.from, x.to, "how far beyond, kept as said")
 	case m.std.Name == role.Thread && m.act == lexicon.ActCovers && l.Of == measure.Shank && l.High < 1 && !l.Reach && p.To.IsZero(): // "begins at the eye and covers two thirds of the shank"
 		m.ends(x, l)

@@ -183,6 +183,9 @@ func (t *stretch) sizeAt(i int) (low, high hook.Size, ok bool) {
 			return n, n, true
 		}
 	}
+	if n := ordinalSizes[tok.Low]; n > 0 && sizeWords[t.low(i+1)] { // "a hook of the tenth size"
+		return hook.Size(n), hook.Size(n), true
+	}
 	v := cardinalWord(tok.Low)
 	if v == 0 { // "tens and twelves"
 		v = cardinalWord(strings.TrimSuffix(tok.Low, "s"))
@@ -254,6 +257,9 @@ func (t *stretch) sizesAt(i int) (chunk, bool) {
 // otherThan tells a number that counts something from a hook's size.
 func (t *stretch) otherThan(i int) bool {
 	next := t.low(i + 1)
+	if ordinalSizes[t.low(i)] > 0 && sizeWords[next] { // "of the tenth size"
+		return false
+	}
 	if n := t.is(i+1, cWhatElse); n > 0 && t.is(i+1, cHookPlain) == 0 && t.toks[i].Kind == measure.Word && t.is(i+1, cQuality)+t.is(i+1, cPreposition) == 0 && hookStyles[next] == "" && !hookWords[next] { // "three half hitches"
 		return true
 	}

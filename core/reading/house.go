@@ -37,4 +37,11 @@ func (r *reader) make(line int, part *Part, t *stretch, marks *marks, again bool
 }
 
 // dashAlone tells a dash that stands for none.
-func dashAlone(t *stretch) bool { return len(t.toks) == 1 && t.low(0) == "-" }
+func dashAlone(t *stretch) bool {
+	for i := range t.toks { // "-", "---"
+		if t.low(i) != "-" {
+			return false
+		}
+	}
+	return len(t.toks) > 0
+}

@@ -11,14 +11,14 @@ import (
 var (
 	letterHead = regexp.MustCompile(`^(?:\p{Lu}[\p{L}'’. -]*, )+((?:the )?\d{1,2}(?:st|nd|rd|th)?(?: of)? \p{Lu}\p{L}+\.?,? \d{4}|\p{Lu}\p{L}+\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4}|\p{Lu}\p{L}+ \d{4})\.?$`)
 	salutation = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)? [\p{L}.'’ ]+|(?:[Hh]i|[Hh]iya|[Hh]ello|[Hh]ey) (?:all|both|there|everyone|everybody|folks|lads|\p{Lu}[\p{L}.'’]*(?: \p{Lu}[\p{L}.'’]*)?))[,:!—-]*$`)
-	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Tt]hx|[Tt]a|[Gg]reetings(?: from [^,]*)?|[Aa]ll the best|[Tt]ight lines)(?:,?\s+` + personName + `)?[.,]?$`)
+	farewell   = regexp.MustCompile(`^(?:I (?:am|remain|have the honour)\b.*|[Ee]ver [Yy]ours|[Yy]ours(?: \p{L}+){0,2}|(?:[Vv]ery )?[Ss]incerely|(?:[Ww]ith )?(?:(?:my |all |our )?(?:(?:[Vv]ery )?[Kk]ind(?:est)?|[Bb]est|[Ww]arm(?:est)?|[Ff]riendly|[Gg]ood) )(?:regards|wishes|greetings?)|[Rr]egards|[Cc]heers|[Ll]ove|[Tt]hanks|[Tt]hx|[Tt]a|[Gg]reetings(?: from [^,]*)?|[Aa]ll the best|[Tt]ight lines(?: from)?|[Ss]aluti|[Hh]ilsen|[Gg]r[üu](?:ß|ss)e?|[Gg]reets|[Hh]ils)(?:,?\s+` + personName + `)?[.,]?$`)
 	ownFly     = regexp.MustCompile(`\b(?:[Ii]t(?:'s|’s| is| was) (?:my|the|our|his|her)|[Hh]ere(?:'s|’s| is) (?:mine|my own|one of mine|ours),? (?:the )?) ?` + flyName + `[.,;!]`)
 	answerTo   = regexp.MustCompile(`^(?i:subject|betr|betreff|sujet) ?: ?(?i:re|aw|fwd?|sv) ?:`)
 	askedFor   = regexp.MustCompile(`\bthe ` + flyName + ` (?:recipe|pattern|fly|dressing)\b`)
 	aboutFly   = regexp.MustCompile(`^(?:(?:[Tt]he|[Aa]|[Yy]our|[Mm]y|[Oo]ur|[Tt]hat|[Aa]nother) )?(?:\p{Ll}+ )*(?:fly|pattern|dressing|recipe|nymph)\b(?: \p{Ll}+)*$`)
 	answerOf   = regexp.MustCompile(`^(?i:re|aw|fwd?|sv) ?:`)
 	greeting   = regexp.MustCompile(`^(?:(?:My )?[Dd]ear(?:est)?|[Hh]i|[Hh]iya|[Hh]ello|[Hh]allo|[Hh]ey|[Gg]ood (?:morning|evening|day)) \p{Lu}[\p{L}.'’]*(?: \p{Lu}?[\p{L}.'’]*){0,3}[,:—-] `)
-	signedLast = regexp.MustCompile(`^(.*[.!?] )?[/–—] ?(\p{Lu}[\p{L}.]+(?: \p{Lu}[\p{L}.]*)?)$`)
+	signedLast = regexp.MustCompile(`^(.*[.!?] )?(?://?|[–—]) ?(\p{Lu}[\p{L}.]+(?: \p{Lu}[\p{L}.]*)?)$`)
 	ownNaming  = regexp.MustCompile(`\bI (?:call|named?|christened) (?:it|this|him|her)\b`)
 )
 

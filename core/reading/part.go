@@ -250,6 +250,11 @@ func (r *reader) threadOn(toks []measure.Token, i int) int {
 			return i + n
 		}
 	}
+	if (toks[i-1].Low == ";" || toks[i-1].Low == ",") && i+2 == len(toks) && material.IsColour(toks[i].Low) && r.d.Find("thread") < 0 { // "#8 double; blk thrd"
+		if k, n := r.words.roles.Match(toks, i+1); n > 0 && role.Label(r.words.roleList[k]) == role.Thread {
+			return i
+		}
+	}
 	if toks[i-1].Kind != measure.Mark && toks[i].Low != "with" && toks[i].Low != "and" || !threadLead[toks[i].Low] || r.d.Find("thread") >= 0 {
 		return 0
 	}

@@ -9,7 +9,6 @@ import (
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
-	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -313,9 +312,6 @@ var turnRules = []rule{
 	}},
 	{pattern: "number quality|turn_quality|amount 'coats'|'coat'", says: func(t *stretch, m match) (chunk, bool) {
 		return chunk{kind: kCoats, v: m.the("number").v}, m.the("number").v.Low >= 1
-	}},
-	{pattern: "number 'x'|'×'", says: func(t *stretch, m match) (chunk, bool) { // 2 x varnish
-		return chunk{kind: kCoats, v: m.the("number").v}, material.KindOf(t.low(m.to)) == material.Varnish
 	}},
 	{pattern: "per_side", says: func(t *stretch, m match) (chunk, bool) {
 		one := t.low(m.from) == "one"

@@ -281,6 +281,10 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 		if y := dayIn.FindString(m[2]); y != "" {
 			r.d.Date = cmp.Or(r.d.Date, y)
 		}
+		if r.credit(m[2]) { // "Lighthouse Boy", tied by Nina Vik on 22 January
+			marks.set(start, len(s), asHeader, "")
+			return true
+		}
 		r.d.Notes = append(r.d.Notes, m[2])
 		marks.set(start, len(s), asHeader, "")
 		return true

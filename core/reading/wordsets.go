@@ -52,6 +52,7 @@ var (
 	ofWords      = lexicon.Set("of a part told")
 	alongHackle  = lexicon.Set("hackle along")
 	oldFly       = lexicon.Set("another fly")
+	ordinalSizes = lexicon.Numbers("ordinal")
 	orderWords   = lexicon.Set("in order")
 	allToldWords = lexicon.Set("the whole")
 	barbWork     = lexicon.Values("barb work")
