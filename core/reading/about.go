@@ -40,6 +40,7 @@ func answers() []func(*question) []piece {
 		(*question).hookOfFly,
 		(*question).withBead,
 		(*question).hookWire,
+		(*question).wireAndSize,
 		(*question).withThread,
 		(*question).heldByRib,
 		(*question).ribOver,
@@ -355,6 +356,29 @@ func (q *question) hookWire() []piece { // "She fixes a size 16 dry fly hook in 
 		return nil
 	}
 	return q.is(role.Hook)
+}
+
+// wireAndSize answers for a hook that is told by its wire and its size alone: "She uses a light wire 14 and primrose silk".
+func (q *question) wireAndSize() []piece {
+	c := q.c
+	for k := 0; k+1 < len(c.chunks) && !q.told(role.Hook); k++ {
+		x, size := c.chunks[k], c.chunks[k+1]
+		if x.kind != kThing || x.thing.lastNoun != material.Wire || len(x.thing.name) != 1 || len(x.thing.colour) > 0 || size.kind != kNumber && size.kind != kSize || size.v.Low < 4 || size.v.Low != float64(int(size.v.Low)) {
+			continue
+		}
+		from := x.from
+		for from > c.from() && q.t.is(from-1, cWhatElse)+q.t.is(from-1, cQuality)+q.t.is(from-1, cGrade) > 0 {
+			from--
+		}
+		list := []piece{{label: role.Hook, from: from, to: size.to}}
+		if k+3 < len(c.chunks) && c.chunks[k+2].kind == kAnd { // "and primrose silk"
+			told := slices.Clone(q.all)
+			told[q.at] = clause{kind: c.kind, chunks: c.chunks[k+3:]}
+			list = append(list, q.r.pieces(q.t, told, q.at, append(slices.Clone(q.before), list...))...)
+		}
+		return list
+	}
+	return nil
 }
 
 func (q *question) withThread() []piece { // "She fixes the bead with ten turns of thread, purple, and goes down to the bend"
@@ -808,9 +832,24 @@ func (q *question) pointedAt() []piece {
 				return q.is(label)
 			}
 		}
-		return q.maybe(t.lastPart(q.all[q.at-1])) // "until the body is on, which is black floss"
+		if w == "which" && !slices.ContainsFunc(c.chunks, func(x chunk) bool { return x.kind == kThing && x.thing.noun }) && t.namesPart(c) { // "white thread, which is the parson's collar"
+			return q.is(q.last)
+		}
+		if label := t.lastPart(q.all[q.at-1]); label != string(measure.Eye) { // "until the body is on, which is black floss", but not "as far as the eye. That is …"
+			return q.maybe(label)
+		}
 	}
 	return nil
+}
+
+// namesPart tells a clause in which the name of a part stands.
+func (t *stretch) namesPart(c clause) bool {
+	for k := c.from(); k < c.to(); k++ {
+		if _, n := t.role(k); n > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 func (q *question) anotherHackle() []piece { // "and another, of grizzle, in front of it"

@@ -93,7 +93,7 @@ func (a *assembly) ofLast(np placed, k int, one string) bool {
 	case np.noun && a.last != nil && shapes[one] && len(np.colour) == 0: // "dark goose, a strip": the shape of it
 		np.prep = append(np.prep, one)
 		qualifies(a.last, np)
-	case np.noun && a.last != nil && a.last.Name != "" && units[one] && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
+	case np.noun && a.last != nil && a.last.Name != "" && units[one] && a.m.stretches < 2 && len(np.colour) == 0 && (np.joint == "," || np.joint == "" || np.joint == ":"): // "CDC, two plumes": what was counted of it
 		qualifies(a.last, np)
 	case np.noun && a.last != nil && m.std.Name == role.Thread && one == a.last.Name && one == m.implied() && len(np.colour) == 0: // "olive 10/0 thread"
 		qualifies(a.last, np)
@@ -156,6 +156,13 @@ func (a *assembly) thing(np placed, one string) {
 	if len(a.waiting) == 1 && np.joint == "and" && len(np.colour) == 0 && len(np.prep) > 0 && markings[lastWord(np.prep[0])] { // "brown and white barred rubber"
 		np.colour, a.waiting = a.waiting[0].colour, nil
 	}
+	if name := a.m.implied(); len(a.waiting) > 0 && np.joint == "or" && np.one && name != "" { // "Brass, or a cone"
+		for _, w := range a.waiting {
+			w.name, w.noun = []string{name}, true
+			a.add(w, false)
+		}
+		a.waiting, alternative = nil, true
+	}
 	for _, w := range a.waiting {
 		x := np
 		x.colour, x.prep, x.grade, x.amount, x.share = w.colour, append(w.prep, np.prep...), append(w.grade, np.grade...), w.amount, w.share
@@ -174,6 +181,12 @@ func (a *assembly) thing(np placed, one string) {
 // colour takes a colour without a thing: of the one to come, of the one before, or of a thing of the part's usual kind.
 func (a *assembly) colour(np placed, k int) {
 	m, part := a.m, a.part
+	if np.share > 0 && a.last != nil && a.last.Name != "" && !np.noun { // "rabbit fur, grey, mixed with a quarter of orange"
+		x := *a.last
+		x.Colour, x.Share = strings.Join(np.colour, " and "), np.share
+		part.Materials = append(part.Materials, x)
+		return
+	}
 	switch {
 	case len(np.colour) > 0 && nounAhead(a.list, k, m.stretches > 1):
 		a.waiting = append(a.waiting, np)

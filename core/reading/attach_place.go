@@ -362,6 +362,9 @@ func (m *maker) gauge(c clause, i int) bool {
 			}
 		}
 	}
+	if n := len(m.said); n > 0 && len(c.chunks) == 1 && c.open == "," && (m.said[n-1].lastNoun == material.Strip || m.said[n-1].lastNoun == material.Foam) && m.said[n-1].to == x.from-1 && x.l.Mid() <= 8 && m.std.Form == role.FormWound && m.toks[x.from].Kind == measure.Number && !longWords[m.low(x.to-1)] { // "latex strip, 3 mm"
+		return grade()
+	}
 	if i > 0 && c.chunks[i-1].kind == kThing && graded(string(c.chunks[i-1].thing.lastNoun)) && x.l.Mid() <= 8 && m.std.Form == role.FormWound { // "tan foam 2MM"
 		return grade()
 	}

@@ -40,7 +40,7 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 			return segment{roles: []string{role.Label(r.words.roleList[idx])}, labelStart: toks[i].Start, labelEnd: toks[k].Start}, k + 1, true
 		}
 	}
-	if g, next, ok := r.forLast(toks, i, before); ok {
+	if g, next, ok := r.forLast(s, toks, i, before); ok {
 		return g, next, true
 	}
 	if v0, v1, v2, ok := r.noneHere(toks, i, before); ok {
@@ -64,7 +64,7 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 }
 
 // forLast reads what ends in the part it is for: "; a ginger hackle for legs."
-func (r *reader) forLast(toks []measure.Token, i int, before []segment) (segment, int, bool) {
+func (r *reader) forLast(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
 	if toks[i-1].Low != ";" {
 		return segment{}, 0, false
 	}
@@ -82,6 +82,10 @@ func (r *reader) forLast(toks []measure.Token, i int, before []segment) (segment
 		}
 		idx, m := r.words.roles.Match(toks, from)
 		if m == 0 || from+m != end {
+			return segment{}, 0, false
+		}
+		t := newStretch(r.words, s, toks[i:k], "")
+		if p, n := t.noun(0); n == 0 || !p.noun { // but "; she keeps the longer ones for legs"
 			return segment{}, 0, false
 		}
 		label := role.Label(r.words.roleList[idx])
