@@ -427,7 +427,11 @@ func (q *question) ribOver() []piece { // "a cock hackle wound along it and silv
 		}
 		over := c.chunks[k+2]
 		if over.kind == kAct && over.word == lexicon.ActWinds && k+3 < len(c.chunks) { // "with a broad gold tinsel wound over it"
-			over = c.chunks[k+3]
+			if w := q.t.low(over.to - 1); w == "over" || w == "through" {
+				over.kind, over.word = kPreposition, w
+			} else {
+				over = c.chunks[k+3]
+			}
 		}
 		if over.kind != kPreposition || over.word != "over" && over.word != "through" {
 			continue

@@ -1211,6 +1211,7 @@ func (t *stretch) partAmong(c, next clause, verb bool, i int, x chunk, at, end i
 			}
 		case k+n < x.to && t.is(k+n, cNoun)+t.is(k+n, cCounted) > 0, std.Form == role.FormCollar && x.kind == kThing && x.thing.unit == lexicon.CountFibre: // "hackle fibres": a material
 			continue
+		case verb && std.Form == role.FormCollar && x.kind == kPart && i == len(c.chunks)-1 && i > 1 && c.first && c.chunks[i-1].kind == kAuxiliary && c.chunks[0].kind == kThing && c.chunks[0].thing.noun: // "A small brown hen feather is the hackle"
 		case verb && std.Form == role.FormCollar && x.kind == kPart && !(i > 0 && i == len(c.chunks)-1 && c.chunks[i-1].kind == kAct && (c.chunks[i-1].word == lexicon.ActBrings || t.tiesIn(c.chunks[i-1].from) || c.chunks[i-1].word == lexicon.ActWinds && next.tellsOf())): // but "now came the hackle", "she ties in the hackle", "she winds the hackle, a hen feather"
 			continue
 		case std.Name == role.Finish && i > 0 && c.chunks[i-1].kind == kNegation: // "no varnish today"

@@ -79,7 +79,7 @@ type Reading struct {
 }
 
 // readerNumber is counted up when the steps of the reader change what they make of the same words.
-const readerNumber = 5
+const readerNumber = 6
 
 // Version names the reader and its built-in words. A reading is kept with it; the readings of
 // before are those of reader 1.
@@ -353,7 +353,7 @@ func (r *reader) blankLine() {
 var otherHand = regexp.MustCompile(`^[\[(]?(?i:(?:added |written |noted |below |above |beneath |beside |at the side |on the back )?(?:,? ?in (?:pencil|biro|ball ?point|red ink|green ink|blue ink|a later hand|another hand|a different hand|the margin)|by (?:another|a later|a different) hand))\b`)
 
 // entryName is a number and a name in capitals, as in a list of flies.
-var entryName = regexp.MustCompile(`^(?:No\.? ?)?\d{1,4}[a-z]?[.):]? +(?:THE )?\p{Lu}[\p{Lu}'’-]+(?: [\p{Lu}'’-]+)*[.,:;]`)
+var entryName = regexp.MustCompile(`^(?:No\.? ?)?\d{1,4}[a-z]?[.):]? +((?:THE )?\p{Lu}[\p{Lu}'’-]+(?: [\p{Lu}'’-]+)*)[.,:;]`)
 
 // ofNextFly leaves the entries below the first of a list unread: one text tells of one fly.
 func (r *reader) ofNextFly(n int, s string, marks *marks) bool {
@@ -467,6 +467,14 @@ func (r *reader) nameOpens(n int, s string, start int, marks *marks) (int, bool)
 		}
 		r.d.Notes = append(r.d.Notes, text)
 		marks.set(start, len(s), asNote, "")
+		return start, true
+	}
+	if m := entryName.FindStringSubmatch(strings.TrimSpace(s[start:])); m != nil && r.d.Title == "" && !r.started && len(r.marks) == 1 && nameLike(m[1]) && !strings.Contains(s, "   ") { // "216 BLACK PENNY. Trout, wet."
+		r.d.Title, r.headed = m[1], true
+		if rest := strings.Trim(strings.TrimSpace(s[start:])[len(m[0]):], " .,:;"); rest != "" {
+			r.d.Notes = append(r.d.Notes, rest)
+		}
+		marks.set(start, len(s), asHeader, "")
 		return start, true
 	}
 	if m := sheetOf.FindString(strings.TrimSpace(s[start:])); m != "" && r.d.Title == "" && !r.started { // "Fly tying beginners, sheet 5"

@@ -37,7 +37,7 @@ func exampleLines(t *testing.T) []string {
 	seen := map[string]bool{}
 	files := slices.Concat(corpus(t, "testdata/*/*.txt"), corpus(t, "testdata/gauge/*/*.txt"), corpus(t, "testdata/rows.txt"))
 	for _, f := range files {
-		if strings.Contains(f, "/held/") { // the set that nothing is mended on proves no row
+		if strings.Contains(f, "/held") { // the set that nothing is mended on proves no row
 			continue
 		}
 		b, err := os.ReadFile(f)
@@ -153,7 +153,7 @@ func TestEachRowMatters(t *testing.T) {
 	}
 	var texts [][2]string // of the mended sets, whole, with their words: running prose has lines that are long
 	for _, f := range slices.Concat(corpus(t, "testdata/gauge/*/*.txt"), corpus(t, "testdata/*/*.txt")) {
-		if strings.Contains(f, "/held/") {
+		if strings.Contains(f, "/held") {
 			continue
 		}
 		b, err := os.ReadFile(f)
