@@ -403,6 +403,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"fortysecond":   {179, 1},
 	"fortythird":    {210, 5},
 	"held":          {209, 1},
+	"heldtwo":       {205, 3},
 }
 
 // silent is a test that prints nothing of its own.
