@@ -72,6 +72,9 @@ type heading struct{ header, label string }
 // parts its columns: "Fly;Hook;Thread;Tail;Body". It gives none for any other line.
 func across(s string) ([]heading, rune) {
 	for _, separator := range []rune{';', '\t', '|', ','} {
+		if strings.Count(s, string(separator)) < leastAcross {
+			continue
+		}
 		cells := cellsOf(s, separator)
 		if len(cells) <= leastAcross {
 			continue

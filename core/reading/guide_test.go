@@ -128,11 +128,11 @@ func TestARuleIsOnePlace(t *testing.T) {
 	if got := turns(); got != "" {
 		t.Fatalf("a handful of turns is %s turns already", got)
 	}
-	rules = append(slices.Clone(all), compiled([]rule{{pattern: "'a' 'handful' 'of' turns", says: func(_ *stretch, _ match) (chunk, bool) {
+	rules = rulebookOf(append(slices.Clone(all.list), compiled([]rule{{pattern: "'a' 'handful' 'of' turns", says: func(_ *stretch, _ match) (chunk, bool) {
 		c := chunk{kind: kTurns}
 		c.v.Low, c.v.High = 4, 6
 		return c, true
-	}}})...)
+	}}})...))
 	if got := turns(); got != "4 to 6" {
 		t.Errorf("with its rule a handful of turns is %q", got)
 	}

@@ -94,6 +94,14 @@ func readHeading(text string) headline {
 	return h
 }
 
+// headingIf reads a heading where there can be one; elsewhere it says nothing.
+func headingIf(can bool, text string) headline {
+	if !can {
+		return headline{}
+	}
+	return readHeading(text)
+}
+
 // offer takes a piece for the name where it weighs more than what was one before.
 func (h *headline) offer(name string, weight int) {
 	if weight <= h.weight {

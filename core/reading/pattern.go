@@ -1,6 +1,7 @@
 package reading
 
 import (
+	"math/bits"
 	"strings"
 
 	"mothledger/core/measure"
@@ -101,34 +102,84 @@ func compile(text string) pattern {
 	return out
 }
 
-// begins tells cheaply whether a pattern can begin at token i.
-func (p pattern) begins(t *stretch, i int) bool {
+// A rulebook finds the rules that can begin at a token by what stands there.
+type rulebook struct {
+	list                       []rule
+	words                      map[string]ruleSet
+	classes                    map[class]ruleSet
+	number, position, anything ruleSet
+}
+
+// mostRules is how many rules a set holds.
+const mostRules = 256
+
+// A ruleSet says which rules are meant, a bit for each.
+type ruleSet [mostRules / 64]uint64
+
+func (s *ruleSet) put(k int) { s[k/64] |= 1 << (k % 64) }
+
+func (s *ruleSet) join(more ruleSet) {
+	for i := range s {
+		s[i] |= more[i]
+	}
+}
+
+// rulebookOf files rules by what they can begin with. It panics where there are more than mostRules.
+func rulebookOf(list []rule) *rulebook {
+	b := &rulebook{list: list, words: map[string]ruleSet{}, classes: map[class]ruleSet{}}
+	for k, r := range list {
+		b.file(k, r.compiled)
+	}
+	return b
+}
+
+func (b *rulebook) file(k int, p pattern) {
 	for _, e := range p {
 		for _, a := range e.any {
 			switch {
 			case a.name == scanNumber:
-				if _, n := t.number(i); n > 0 {
-					return true
-				}
+				b.number.put(k)
 			case a.name == scanPosition:
-				if _, n := t.position(i); n > 0 {
-					return true
-				}
+				b.position.put(k)
 			case a.scan != nil:
-				return true
+				b.anything.put(k)
 			case a.literal != "\x00":
-				if t.toks[i].Low == a.literal {
-					return true
-				}
-			case hasSense(t.senses[i], a.class):
-				return true
+				s := b.words[a.literal]
+				s.put(k)
+				b.words[a.literal] = s
+			default:
+				s := b.classes[a.class]
+				s.put(k)
+				b.classes[a.class] = s
 			}
 		}
 		if e.min > 0 {
-			return false
+			return
 		}
 	}
-	return true
+	b.anything.put(k)
+}
+
+// at gives the rules that can begin at token i.
+func (b *rulebook) at(t *stretch, i int) []int {
+	set := b.anything
+	set.join(b.words[t.toks[i].Low])
+	for _, s := range t.senses[i] {
+		set.join(b.classes[s.class])
+	}
+	if _, n := t.number(i); n > 0 {
+		set.join(b.number)
+	}
+	if _, n := t.position(i); n > 0 {
+		set.join(b.position)
+	}
+	out := make([]int, 0, 16)
+	for w, word := range set {
+		for ; word != 0; word &= word - 1 {
+			out = append(out, w*64+bits.TrailingZeros64(word))
+		}
+	}
+	return out
 }
 
 // match finds the longest way in which a pattern stands at token i: its items by element,

@@ -797,7 +797,7 @@ var columnNames = lexicon.Set("column")
 // tableHead tells the line of a table that names its columns, or the rule under it.
 func tableHead(s string) bool {
 	cells := strings.FieldsFunc(s, func(c rune) bool { return c == '|' || c == '\t' })
-	if len(cells) < 2 {
+	if len(cells) < 2 && strings.Contains(s, "  ") {
 		cells = cellBreak.Split(strings.TrimSpace(s), -1)
 	}
 	if len(cells) < 2 {

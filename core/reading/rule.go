@@ -51,7 +51,8 @@ func (m match) all(name string) []item {
 	return out
 }
 
-var rules = compiled(turnRules, measureRules, placeRules, blendRules, relationRules, jointRules)
+// rules are all of them, found by what they can begin with.
+var rules = rulebookOf(compiled(turnRules, measureRules, placeRules, blendRules, relationRules, jointRules))
 
 func compiled(lists ...[]rule) []rule {
 	var out []rule
@@ -157,11 +158,9 @@ func (t *stretch) bySenses(i int, out []chunk) []chunk {
 // byRules adds what the rules and the scans of more than a class read at token i.
 func (t *stretch) byRules(i int, out []chunk) []chunk {
 	var room [8]item
-	for _, r := range rules {
+	for _, k := range rules.at(t, i) {
+		r := &rules.list[k]
 		if r.where != nil && !r.where(t) {
-			continue
-		}
-		if !r.compiled.begins(t, i) {
 			continue
 		}
 		items, to := r.compiled.match(t, i, room[:0])

@@ -276,7 +276,7 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 	if r.nameLedTo(s, start, marks, text) {
 		return true
 	}
-	if h := readHeading(text); r.d.Title == "" && !r.started && h.name != "" && !dirty(h.name) && h.tier != "" && atTheVice.MatchString(text) && r.heads(h) { // "The Squall: Eivind Bakk at the vice, 30 persons present"
+	if h := headingIf(r.d.Title == "" && !r.started, text); h.name != "" && !dirty(h.name) && h.tier != "" && atTheVice.MatchString(text) && r.heads(h) { // "The Squall: Eivind Bakk at the vice, 30 persons present"
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
@@ -443,7 +443,7 @@ func tellsOn(rest string) bool {
 
 // nameBelow takes a name that stands under a heading, which then is a note.
 func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool {
-	if h := readHeading(text); r.odd && !r.started && h.name != "" && strings.HasPrefix(text, h.name) && (h.tier != "" || h.originator != "") && len(h.name) < len(text) { // "Blue Lamp (variant by Geir Moe)" under "Recipe no. 18"
+	if h := headingIf(r.odd && !r.started, text); h.name != "" && strings.HasPrefix(text, h.name) && (h.tier != "" || h.originator != "") && len(h.name) < len(text) { // "Blue Lamp (variant by Geir Moe)" under "Recipe no. 18"
 		r.d.Notes = append(r.d.Notes, r.d.Title)
 		r.odd = false
 		r.heads(h)
@@ -532,7 +532,7 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
-	if h := readHeading(text); !r.started && r.d.Title == "" && len(strings.Fields(text)) <= 24 && !dirty(h.name) && (h.tier != "" || h.originator != "") && r.heads(h) { // "The Cinder Girl, tied at the March meeting by Oda Ryen, written down by T. Holm"
+	if h := headingIf(!r.started && r.d.Title == "" && len(strings.Fields(text)) <= 24, text); h.name != "" && !dirty(h.name) && (h.tier != "" || h.originator != "") && r.heads(h) { // "The Cinder Girl, tied at the March meeting by Oda Ryen, written down by T. Holm"
 		marks.set(start, len(s), asHeader, "")
 		return true
 	}
