@@ -404,6 +404,7 @@ var gaugeFloor = map[string]struct{ hit, wrong int }{
 	"fortythird":    {210, 5},
 	"held":          {209, 1},
 	"heldtwo":       {205, 3},
+	"heldthree":     {179, 5},
 }
 
 // silent is a test that prints nothing of its own.

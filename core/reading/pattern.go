@@ -106,7 +106,7 @@ func compile(text string) pattern {
 type rulebook struct {
 	list                       []rule
 	words                      map[string]ruleSet
-	classes                    map[class]ruleSet
+	classes                    [1 << 8]ruleSet // a class is a byte
 	number, position, anything ruleSet
 }
 
@@ -126,7 +126,7 @@ func (s *ruleSet) join(more ruleSet) {
 
 // rulebookOf files rules by what they can begin with. It panics where there are more than mostRules.
 func rulebookOf(list []rule) *rulebook {
-	b := &rulebook{list: list, words: map[string]ruleSet{}, classes: map[class]ruleSet{}}
+	b := &rulebook{list: list, words: map[string]ruleSet{}}
 	for k, r := range list {
 		b.file(k, r.compiled)
 	}
@@ -148,9 +148,7 @@ func (b *rulebook) file(k int, p pattern) {
 				s.put(k)
 				b.words[a.literal] = s
 			default:
-				s := b.classes[a.class]
-				s.put(k)
-				b.classes[a.class] = s
+				b.classes[a.class].put(k)
 			}
 		}
 		if e.min > 0 {
@@ -161,7 +159,7 @@ func (b *rulebook) file(k int, p pattern) {
 }
 
 // at gives the rules that can begin at token i.
-func (b *rulebook) at(t *stretch, i int) []int {
+func (b *rulebook) at(t *stretch, i int) ruleSet {
 	set := b.anything
 	set.join(b.words[t.toks[i].Low])
 	for _, s := range t.senses[i] {
@@ -173,13 +171,18 @@ func (b *rulebook) at(t *stretch, i int) []int {
 	if _, n := t.position(i); n > 0 {
 		set.join(b.position)
 	}
-	out := make([]int, 0, 16)
-	for w, word := range set {
-		for ; word != 0; word &= word - 1 {
-			out = append(out, w*64+bits.TrailingZeros64(word))
+	return set
+}
+
+// next takes a rule out of the set and gives its place, -1 where none is left.
+func (s *ruleSet) next() int {
+	for w, word := range s {
+		if word != 0 {
+			s[w] &= word - 1
+			return w*64 + bits.TrailingZeros64(word)
 		}
 	}
-	return out
+	return -1
 }
 
 // match finds the longest way in which a pattern stands at token i: its items by element,

@@ -158,7 +158,8 @@ func (t *stretch) bySenses(i int, out []chunk) []chunk {
 // byRules adds what the rules and the scans of more than a class read at token i.
 func (t *stretch) byRules(i int, out []chunk) []chunk {
 	var room [8]item
-	for _, k := range rules.at(t, i) {
+	begin := rules.at(t, i)
+	for k := begin.next(); k >= 0; k = begin.next() {
 		r := &rules.list[k]
 		if r.where != nil && !r.where(t) {
 			continue
