@@ -336,10 +336,7 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 				x.SpacedTurns = scaled[p.Role].SameSpacingTurns
 			}
 			if p.Count != nil {
-				x.Count = p.Count.Interval().String() + " " + p.Count.Of
-				if p.Count.Of != "" && p.Count.High != 1 {
-					x.Count += "s"
-				}
+				x.Count = p.Count.Interval().String() + " " + p.Count.Unit()
 				if p.Count.Per == "side" {
 					x.Count += " a side"
 				}

@@ -87,6 +87,8 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	cfg.RuntimeParams["application_name"] = "mothledger"
 	cfg.RuntimeParams["statement_timeout"] = "20000"
 	cfg.RuntimeParams["timezone"] = "UTC" // stamps are compared as they are written
+	// a plan kept for one word of a search does not suit another
+	cfg.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
 	db := stdlib.OpenDB(*cfg, stdlib.OptionAfterConnect(func(ctx context.Context, c *pgx.Conn) error {
 		_, err := c.Exec(ctx, "set role "+appRole)
 		return err
@@ -494,14 +496,15 @@ const names = `
 // row selects each dressing at its newest revision.
 const row = columns + ` from newest n join revision r on r.id = n.revision_id` + names
 
-// matching gives the condition that a dressing holds every word of a query, and
-// its arguments, the first of which is $first.
+// matching gives the condition that a dressing holds every word of a query however
+// it is spelt (the database's function fold), and its arguments, the first of which
+// is $first.
 func matching(query string, first int) (string, []any) {
 	where := "not n.withdrawn"
 	var args []any
-	for i, w := range strings.Fields(strings.ToLower(query)) {
-		args = append(args, "%"+likeEscape.Replace(w)+"%")
-		where += fmt.Sprintf(" and n.search like $%d", first+i)
+	for i, w := range strings.Fields(query) {
+		args = append(args, w)
+		where += fmt.Sprintf(" and n.folded like holding($%d)", first+i)
 	}
 	return where, args
 }
@@ -514,8 +517,6 @@ func (s Reads) Find(ctx context.Context, query string, after, limit int) ([]Row,
 	err := s.q.SelectContext(ctx, &rows, row+" where n.folio > $1 and "+where+" order by n.folio limit $2", append([]any{after, limit}, args...)...)
 	return rows, err
 }
-
-var likeEscape = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 
 // Count gives how many dressings hold every word of the query.
 func (s Reads) Count(ctx context.Context, query string) (int, error) {

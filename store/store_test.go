@@ -95,6 +95,41 @@ func TestFiledAndFoundAgain(t *testing.T) {
 	}
 }
 
+// TestFoundHoweverSpelt holds that a question finds what it means whatever apostrophes,
+// hyphens, plurals, accents and spellings either side has, and nothing else by that.
+func TestFoundHoweverSpelt(t *testing.T) {
+	s := open(t)
+	for _, words := range []string{"Seal's fur", "hares’ ears", "wood-duck flank fibers", "gray partridge", "two bunches of calf", "Crème floss", "grass green glass", "cherries", "colorado clay", "1930s"} {
+		r := revision(words)
+		r.Search = strings.ToLower(words)
+		if err := s.Within(t.Context(), func(tx *Tx) error { _, _, err := tx.File(t.Context(), r); return err }); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, c := range []struct{ query, want string }{
+		{"seals fur", "Seal's fur"}, {"seal fur", "Seal's fur"}, {"SEAL’S", "Seal's fur"}, {"seal's", "Seal's fur"}, {"furs", "Seal's fur"},
+		{"hare's ear", "hares’ ears"}, {"hares ear", "hares’ ears"}, {"hare ears", "hares’ ears"},
+		{"wood duck", "wood-duck flank fibers"}, {"wood-duck", "wood-duck flank fibers"}, {"fibre", "wood-duck flank fibers"}, {"fibres", "wood-duck flank fibers"}, {"fiber", "wood-duck flank fibers"},
+		{"grey", "gray partridge"}, {"gray", "gray partridge"}, {"partridges", "gray partridge"},
+		{"bunch", "two bunches of calf"}, {"bunches", "two bunches of calf"},
+		{"creme", "Crème floss"}, {"crème", "Crème floss"}, {"CRÈME", "Crème floss"},
+		{"grass", "grass green glass"}, {"glass", "grass green glass"}, {"glas", "grass green glass"},
+		{"cherry", "cherries"}, {"cherries", "cherries"}, {"cherri", "cherries"}, {"cherrie", "cherries"},
+		{"colorado", "colorado clay"}, {"1930s", "1930s"},
+		{"seal%", ""}, {"s_al", ""}, {`seal\`, ""}, {"duckwood", ""}, {"seel", ""},
+	} {
+		rows, err := s.Find(t.Context(), c.query, 0, 20)
+		n, err2 := s.Count(t.Context(), c.query)
+		got := []string{}
+		for _, r := range rows {
+			got = append(got, r.Title)
+		}
+		if err != nil || err2 != nil || strings.Join(got, ", ") != c.want || n != len(rows) {
+			t.Errorf("%q finds %q (counted %d), want %q; %v %v", c.query, got, n, c.want, err, err2)
+		}
+	}
+}
+
 func TestNoDressingIsItsOwnAncestor(t *testing.T) {
 	s := open(t)
 	a, _ := file(t, s, "A")

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	neturl "net/url"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -267,6 +269,22 @@ func TestTheLedgerIsReadInStretches(t *testing.T) {
 	}
 	if len(seen) != club {
 		t.Errorf("%d dressings, expected all %d", len(seen), club)
+	}
+	// the same fly whatever its words are spelt like
+	for _, ways := range [][]string{{"seal's fur", "seals fur", "SEAL’S fur"}, {"hare's ear", "hares ear", "hare ears"}, {"wood duck", "wood-duck"}, {"grey", "gray", "GRAY"}} {
+		var first []int
+		for i, q := range ways {
+			var folios []int
+			for _, e := range into[ledger.Page](t, call(t, http.MethodGet, url+"/api/dressings?q="+neturl.QueryEscape(q), nil)).Entries {
+				folios = append(folios, e.Folio)
+			}
+			if i == 0 {
+				first = folios
+			}
+			if len(folios) == 0 || !slices.Equal(folios, first) {
+				t.Errorf("%q finds %v, %q %v", q, folios, ways[0], first)
+			}
+		}
 	}
 	for q, want := range map[string]int{"porter claret": 2, "100%": 0, "_": 0, "no such word": 0} {
 		p := into[ledger.Page](t, call(t, http.MethodGet, url+"/api/dressings?q="+strings.ReplaceAll(strings.ReplaceAll(q, "%", "%25"), " ", "+"), nil))

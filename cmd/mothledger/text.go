@@ -184,7 +184,7 @@ func countCell(p dressing.Part) string {
 	if p.Count == nil {
 		return p.Amount
 	}
-	s := p.Count.Interval().String() + " " + p.Count.Of
+	s := p.Count.Interval().String() + " " + p.Count.Unit()
 	if p.Count.Per != "" {
 		s += " a " + p.Count.Per
 	}

@@ -357,10 +357,18 @@ func plural(of string) string {
 	switch {
 	case of == "" || strings.HasSuffix(of, "s"):
 		return of
-	case strings.HasSuffix(of, "ch"):
+	case strings.HasSuffix(of, "ch"), strings.HasSuffix(of, "sh"), strings.HasSuffix(of, "x"):
 		return of + "es"
 	}
 	return of + "s"
+}
+
+// Unit is what is counted, in the number that the count asks for.
+func (c Count) Unit() string {
+	if c.High == 1 {
+		return c.Of
+	}
+	return plural(c.Of)
 }
 
 func (c Count) inWords() string {
@@ -370,11 +378,7 @@ func (c Count) inWords() string {
 	if c.Low == 0 && c.High > 0 {
 		s, bound = figure(c.High), " at most"
 	}
-	of := c.Of
-	if c.High != 1 {
-		of = plural(of)
-	}
-	s = strings.TrimSpace(s + " " + of)
+	s = strings.TrimSpace(s + " " + c.Unit())
 	if c.Per != "" {
 		s += " each side"
 	}

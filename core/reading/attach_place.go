@@ -204,7 +204,7 @@ func (m *maker) keepLength(x chunk) {
 		return
 	}
 	first := p.Length
-	if m.std.Name == role.Finish || m.byItself(l) { // a coat of varnish has no length
+	if m.std.Name == role.Finish || m.byItself(l) && !m.written { // a coat of varnish has no length
 		m.note(x.from, x.to, "kept as a remark")
 		return
 	}

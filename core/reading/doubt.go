@@ -51,7 +51,8 @@ func (m *maker) leave(list []chunk) {
 	}
 }
 
-// byItself tells a measure or a place that is told by the part itself, so that it says nothing of it.
+// byItself tells a measure or a place that is told by the part itself, so that it says nothing of it. A length behind
+// the part's label is kept all the same: it is what somebody wrote, and core/proportion names the circle.
 func (m *maker) byItself(l measure.Length) bool {
 	std, ok := role.Find(string(l.Of))
 	return l.IsPart() && (string(l.Of) == m.part.Role || ok && std.Name == m.std.Name)

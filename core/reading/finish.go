@@ -50,6 +50,9 @@ const leastTold = 5
 // Mols Nymph"; where it finds none, the fly has no name yet, and the sentence stays as a note.
 func (r *reader) sentenceTitle() {
 	d := &r.d
+	if r.givenName != "" && d.Title == r.givenName { // "Pattern: what I tie when nothing else works": the writer calls it so
+		return
+	}
 	told := 0
 	for i, w := range strings.Fields(d.Title) {
 		if i > 0 && unicode.IsLower([]rune(w)[0]) && !smallWords[strings.ToLower(w)] {

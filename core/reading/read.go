@@ -223,6 +223,7 @@ type reader struct {
 	letter      bool   // somebody was greeted
 	method      bool   // the steps are told, of parts that were listed before
 	odd         bool   // the title does not look like a name
+	givenName   string // the title that stood behind the label of a name
 	headed      bool   // the title is a line of its own, which may turn out to be a heading
 	signed      bool   // a letter ends; its writer's name follows
 	ownFly      bool   // the letter names the fly as its writer's own
@@ -1634,6 +1635,9 @@ func (r *reader) header(n int, h, value string, start, at int, marks *marks, s s
 	case "title":
 		value = r.titleSaid(n, value, marks, s)
 		set(&d.Title)
+		if !r.letter { // the subject of a mail is one too
+			r.givenName = d.Title
+		}
 	case "also":
 		for _, a := range strings.FieldsFunc(value, func(r rune) bool { return r == ',' || r == ';' }) {
 			if a = strings.TrimSpace(a); a != "" {

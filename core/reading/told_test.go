@@ -226,6 +226,17 @@ var toldLines = map[string][]string{
 
 // toldTexts are whole texts: headings, cards, running prose.
 var toldTexts = map[string][]string{
+	// what stands behind its label is the name, however long and low
+	"Pattern: what I always tie on when nothing else has worked\n\nBody: fur": {
+		"title what I always tie on when nothing else has worked",
+		"body.name fur",
+	},
+	// a length by the part itself is what somebody wrote; core/proportion names the circle
+	"Pattern: Ashen Drake\n\nTail: hen, as long as the tail": {
+		"title Ashen Drake",
+		"tail.name hen",
+		"tail.length 1 tail",
+	},
 	"The Ashen Drake. The body is dubbed with the fur from a hare's neck, ribb'd with yellow silk; the tail, two hairs of a fitch; the wings from the quill feather of a fieldfare; a ginger hackle for legs. The hook, No. 11.": {
 		"title The Ashen Drake",
 		"body.name hare's neck",

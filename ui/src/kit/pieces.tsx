@@ -67,11 +67,13 @@ const figure = (v: number) => String(Math.round(v * 100) / 100);
 export const range = (v: { low: number; high: number }) =>
   v.low === v.high ? figure(v.low) : `${figure(v.low)}–${figure(v.high)}`;
 
+/** What is counted, in the plural: strands, bunches. */
+export const plural = (of: string) => (/s$/.test(of) ? of : /(ch|sh|x)$/.test(of) ? `${of}es` : `${of}s`);
+
 export function countWords(p: Part): string {
   const out: string[] = [];
   if (p.count) {
-    const many = p.count.high !== 1;
-    const of = p.count.of ? ` ${p.count.of}${many ? "s" : ""}` : "";
+    const of = p.count.of ? ` ${p.count.high === 1 ? p.count.of : plural(p.count.of)}` : "";
     out.push(`${range(p.count)}${of}${p.count.per ? ` a ${p.count.per}` : ""}`);
   } else if (p.amount) out.push(p.amount);
   if (p.turns) out.push(`${range(p.turns)} turn${p.turns.high === 1 ? "" : "s"}`);

@@ -5,7 +5,7 @@ import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQ
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Fly";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
-import { countWords, hookWords, materialWords, mmWords, nameOf, prepWords, Trouble, Waiting } from "../../kit/pieces";
+import { countWords, hookWords, materialWords, mmWords, nameOf, plural, prepWords, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
 const signs: Record<Departure["change"], { sign: string; word: string }> = {
@@ -228,7 +228,7 @@ function notes(d: Departure): string[] {
     if (f?.change) out.push(`${f.change}: ${short(f.parent)} → ${short(f.variant)}${unit}`);
   };
   figure(d.length, d.length?.of ? ` ${d.length.of}` : "");
-  figure(d.count, d.count?.of ? ` ${d.count.of}` : "");
+  figure(d.count, d.count?.of ? ` ${plural(d.count.of)}` : "");
   figure(d.turns, " turns");
   for (const w of [d.winding, d.method, d.hook]) if (w?.change) out.push(`${way(w.parent)} → ${way(w.variant)}`);
   return out;
