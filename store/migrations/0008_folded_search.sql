@@ -14,7 +14,7 @@ create function fold(words text) returns text language sql immutable strict para
 $$;
 -- +goose StatementEnd
 
--- The pattern that words fit which hold the folded ones; none where nothing is left of them.
+-- The pattern that all text fits which holds the folded words; where nothing is left of them, any text.
 -- +goose StatementBegin
 create function holding(words text) returns text language sql immutable strict parallel safe as $$
   select '%' || replace(replace(replace(fold(words), '\', '\\'), '%', '\%'), '_', '\_') || '%'
