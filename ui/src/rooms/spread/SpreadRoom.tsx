@@ -5,7 +5,17 @@ import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQ
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Fly";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
-import { countWords, hookWords, materialWords, mmWords, nameOf, plural, prepWords, Trouble, Waiting } from "../../kit/pieces";
+import {
+  countWords,
+  hookWords,
+  materialWords,
+  mmWords,
+  nameOf,
+  plural,
+  prepWords,
+  Trouble,
+  Waiting,
+} from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
 const signs: Record<Departure["change"], { sign: string; word: string }> = {
