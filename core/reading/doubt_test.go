@@ -51,9 +51,10 @@ func TestDoubts(t *testing.T) {
 	}
 }
 
-// TestByItself holds that no measure of a part is told by the part itself.
+// TestByItself holds that no measure of a part is told by the part itself; a length behind
+// the part's label is (TestTextsAreTold), for core/proportion to name the circle.
 func TestByItself(t *testing.T) {
-	for _, text := range []string{"Head: black silk, wound to the head\n", "Tail: hen, as long as the tail\n", "Varnish: black, one eye length\n"} {
+	for _, text := range []string{"Head: black silk, wound to the head\n", "She tied in a tail of hen, as long as the tail.\n", "Varnish: black, one eye length\n"} {
 		r, err := Read("Candle Moth\n\n"+text, Builtin())
 		if err != nil {
 			t.Fatal(err)
