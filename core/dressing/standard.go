@@ -227,7 +227,7 @@ func (p Part) materialsInWords() string {
 			gauge = p.Gauge
 		}
 		words := m.inWords(gauge)
-		if std, _ := role.Find(p.Role); std.Form == role.FormCase && len(p.Materials) == 1 && p.Count == nil && !p.ledByAmount() && !strings.Contains(m.Name+m.Preparation, lexicon.CountStrip) {
+		if std, _ := p.Standard(); std.Form == role.FormCase && len(p.Materials) == 1 && p.Count == nil && !p.ledByAmount() && !strings.Contains(m.Name+m.Preparation, lexicon.CountStrip) {
 			words = bareWidth.ReplaceAllString(words, "a $1 strip of") // else it could be how long the case is
 		}
 		w.WriteString(words)

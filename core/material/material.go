@@ -112,6 +112,9 @@ var metals = lexicon.Set("metal")
 // IsMetal tells whether a word names a metal that serves as a colour.
 func IsMetal(w string) bool { return metals[w] }
 
+// IsMetal tells whether things of a kind are drawn or rolled metal, as ribs are wound of.
+func (k Kind) IsMetal() bool { return k == Wire || k == Tinsel }
+
 // kindPhrases decide the kind where the last noun alone would mislead.
 var kindPhrases = lexicon.Rows("kind")
 

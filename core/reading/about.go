@@ -408,7 +408,7 @@ func (q *question) heldByRib() []piece { // "a ginger hackle is held in place by
 	t, c := q.t, q.c
 	for k := 2; k+1 < len(c.chunks) && !q.told(role.Rib); k++ {
 		x, y := c.chunks[k], c.chunks[k+1]
-		if x.kind != kPreposition || x.word != "by" && x.word != "with" || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel || !t.holds(c, k) {
+		if x.kind != kPreposition || x.word != "by" && x.word != "with" || y.kind != kThing || y.thing.definite || !y.thing.lastNoun.IsMetal() || !t.holds(c, k) {
 			continue
 		}
 		told := slices.Clone(q.all)
@@ -422,7 +422,7 @@ func (q *question) ribOver() []piece { // "a cock hackle wound along it and silv
 	c := q.c
 	for k := 2; k+2 < len(c.chunks) && !q.told(role.Rib); k++ {
 		x, y := c.chunks[k], c.chunks[k+1]
-		if x.kind != kAnd && !(x.kind == kPreposition && x.word == "with") || y.kind != kThing || y.thing.definite || y.thing.lastNoun != material.Wire && y.thing.lastNoun != material.Tinsel {
+		if x.kind != kAnd && !(x.kind == kPreposition && x.word == "with") || y.kind != kThing || y.thing.definite || !y.thing.lastNoun.IsMetal() {
 			continue
 		}
 		over := c.chunks[k+2]

@@ -266,7 +266,7 @@ func (r *reader) guessCell(s string, c cell) string {
 		turns = turns || t.is(k, cTurns) > 0
 		if v, n := t.as(k, cNoun); n > 0 {
 			body = body || bodyKinds[material.Kind(v)] && !t.mark(k)
-			if kind := material.Kind(v); (kind == material.Wire || kind == material.Tinsel) && turnsLater(t, 0) {
+			if material.Kind(v).IsMetal() && turnsLater(t, 0) {
 				return role.Rib
 			}
 			if kind := material.Kind(v); turnsLater(t, k) && (kind == material.Hackle || kind == material.Feather) {

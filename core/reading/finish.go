@@ -77,10 +77,7 @@ func (r *reader) sentenceTitle() {
 // else and nobody told a rib: "black mohair with a flat gold tinsel, four turns".
 func (r *reader) metalOverBody() {
 	d := &r.d
-	metal := func(m Material) bool {
-		k := material.KindOf(m.Name)
-		return k == material.Tinsel || k == material.Wire
-	}
+	metal := func(m Material) bool { return material.KindOf(m.Name).IsMetal() }
 	for i := range d.Parts {
 		p := &d.Parts[i]
 		last := len(p.Materials) - 1

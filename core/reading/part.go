@@ -466,7 +466,7 @@ func (r *reader) turnsOfRib(toks []measure.Token, i int) int {
 	}
 	for j := 1; j < len(senses); j++ {
 		for _, s := range senses[j] {
-			if s.class == cNoun && (material.Kind(s.value) == material.Wire || material.Kind(s.value) == material.Tinsel) || j == 2 && s.class == cAdjective && k+n+3 < len(toks) && material.IsMetal(toks[k+n+3].Low) { // "four turns of oval gold"
+			if s.class == cNoun && material.Kind(s.value).IsMetal() || j == 2 && s.class == cAdjective && k+n+3 < len(toks) && material.IsMetal(toks[k+n+3].Low) { // "four turns of oval gold"
 				return k - i
 			}
 		}
@@ -496,7 +496,7 @@ func (r *reader) overAll(s string, toks []measure.Token, i int) int {
 		return 0
 	}
 	p, n := newStretch(r.words, s, toks[k:end], role.Rib).noun(0)
-	if n == end-k && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire || p.lastNoun == "" && len(p.colour) == 1 && gilt[p.colour[0]]) {
+	if n == end-k && (p.lastNoun.IsMetal() || p.lastNoun == "" && len(p.colour) == 1 && gilt[p.colour[0]]) {
 		return k
 	}
 	return 0
@@ -521,7 +521,7 @@ func (r *reader) metalTurns(s string, toks []measure.Token, i int) int {
 		return 0
 	}
 	p, m := newStretch(r.words, s, toks[i+1:end], role.Rib).noun(0)
-	if m == end-i-1 && (p.lastNoun == material.Tinsel || p.lastNoun == material.Wire) {
+	if m == end-i-1 && p.lastNoun.IsMetal() {
 		return i + 1
 	}
 	return 0

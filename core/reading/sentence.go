@@ -289,17 +289,20 @@ func (r *reader) beforeTitle(s string, start int, marks *marks, text string) boo
 			marks.set(start, len(s), asHeader, "")
 			return true
 		}
-		r.d.Notes = append(r.d.Notes, m[2])
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, m[2])
 	}
 	if m := thisIsWhat.FindStringSubmatch(text); m != nil && r.d.Title != "" && !r.started && r.d.Tier == "" { // "This is what Ewan Struan did, as far as I could see"
 		r.d.Tier = m[1]
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	return false
+}
+
+// keptAsNote keeps a whole line of the head as a note, and says that it was taken.
+func (r *reader) keptAsNote(s string, start int, marks *marks, note string) bool {
+	r.d.Notes = append(r.d.Notes, note)
+	marks.set(start, len(s), asHeader, "")
+	return true
 }
 
 // nameLedTo takes a sentence that leads up to the name, or goes on behind it.
@@ -307,33 +310,23 @@ func (r *reader) nameLedTo(s string, start int, marks *marks, text string) bool 
 	if r.d.Title == "" && !r.started {
 		if name := leadsUp(text); name != "" && (unicode.IsLower([]rune(text)[0]) || greeting.MatchString(text) || flyQuoted.MatchString(text) || speaks.MatchString(text)) { // "hi all, recipe for the Tin Roof as asked"
 			r.d.Title, r.letter = name, true
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, text)
 		}
 		if m := ownOf.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "North Window Nymph, Hilde Moen's own pattern, tied for the juniors"
 			r.d.Title, r.d.Originator = m[1], cmp.Or(r.d.Originator, m[2])
-			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, strings.TrimSpace(text[len(m[1]):]))
 		}
 		if m := writtenFrom.FindStringSubmatch(text); m != nil { // "Peat Cutter (a wet fly), written down from what Angus Rennie told us"
 			r.d.Title, r.d.Tier = m[1], cmp.Or(r.d.Tier, m[3])
-			r.d.Notes = append(r.d.Notes, strings.TrimSpace(text[len(m[1]):]))
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, strings.TrimSpace(text[len(m[1]):]))
 		}
 		if m := nameSemi.FindStringSubmatch(text); m != nil && nameLike(m[1]) { // "The Bishop's Barge; a fly for lake trout, from a diary, 1911"
 			r.d.Title, r.d.Date = m[1], cmp.Or(r.d.Date, yearSaid.FindString(m[2]))
-			r.d.Notes = append(r.d.Notes, m[2])
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, m[2])
 		}
 		if m := greeted.FindStringSubmatch(text); m != nil { // "Hi all, Ferryman's Spinner for Sat:"
 			r.d.Title, r.letter = m[1], true
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, text)
 		}
 	}
 	return false
@@ -388,9 +381,7 @@ func (r *reader) titleHere(s string, start int, marks *marks, text, short string
 			r.told(text)
 			r.named(newStretch(r.words, s, lexAt(s, start, len(s)), ""))
 			if r.d.Title != "" {
-				r.d.Notes = append(r.d.Notes, text)
-				marks.set(start, len(s), asHeader, "")
-				return true
+				return r.keptAsNote(s, start, marks, text)
 			}
 		}
 		if first, rest, ok := strings.Cut(text, ". "); ok && nameLike(first) && tellsOn(rest) { // "The Vicar's Fancy. To be fished in the evening"
@@ -467,9 +458,7 @@ func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool 
 		if at := strings.Index(rest, ". "); at > 0 && r.credit(strings.TrimSpace(rest[at+1:])) {
 			rest = rest[:at]
 		}
-		r.d.Notes = append(r.d.Notes, strings.TrimSpace(rest))
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, strings.TrimSpace(rest))
 	}
 	if m := quotedTied.FindStringSubmatch(text); m != nil && !r.started { // "Slate Quarry" by T. Berg, under the prize
 		if r.d.Title != "" {
@@ -498,22 +487,16 @@ func (r *reader) nameBelow(s string, start int, marks *marks, text string) bool 
 func (r *reader) nameInSentence(s string, start int, marks *marks, text string) bool {
 	if m := capsWithin.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && !dressing.IsUpper(text) { // "The BLACK MILLER is taken from the last week of May"
 		r.d.Title = m[1]
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	if m := onceMore.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "Every autumn somebody asks for the Lantern Bearer, so here it is once more as Aino Salo ties it."
 		r.d.Title = m[1]
 		r.told(text)
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	if (givenBy.MatchString(text) || flyWas.MatchString(text)) && !r.started && r.d.Title == "" { // "The Dovecote wet fly was given to us by Mr P. Arkwright and …"
 		r.told(text)
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	if m := tiedA.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" && len(strings.Fields(text)) > 8 { // "It was Bodil Krog's turn and she tied a Grain Store Spider for those who …"
 		r.d.Title = strings.TrimRight(m[1], ",.")
@@ -521,16 +504,12 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 			r.d.Tier = cmp.Or(r.d.Tier, who)
 		}
 		r.told(text)
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	if name := leadsUp(text); name != "" && !r.started && r.d.Title == "" {
 		r.d.Title, r.letter = name, true
 		r.told(text)
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	if h := headingIf(!r.started && r.d.Title == "" && len(strings.Fields(text)) <= 24, text); h.name != "" && !dirty(h.name) && (h.tier != "" || h.originator != "") && r.heads(h) { // "The Cinder Girl, tied at the March meeting by Oda Ryen, written down by T. Holm"
 		marks.set(start, len(s), asHeader, "")
@@ -538,9 +517,7 @@ func (r *reader) nameInSentence(s string, start int, marks *marks, text string) 
 	}
 	if m := asTold.FindStringSubmatch(text); m != nil && !r.started && r.d.Title == "" { // "My grandmother's Dusky, as she said it to me in the kitchen:"
 		r.d.Title = m[1]
-		r.d.Notes = append(r.d.Notes, text)
-		marks.set(start, len(s), asHeader, "")
-		return true
+		return r.keptAsNote(s, start, marks, text)
 	}
 	return false
 }
@@ -553,9 +530,7 @@ func (r *reader) creditLine(s string, start int, marks *marks, text string) bool
 			if len(m) > 2 {
 				r.d.Date = cmp.Or(r.d.Date, m[2])
 			}
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, text)
 		}
 	}
 	if !r.started && r.d.Title != "" && r.credit(text) {
@@ -717,9 +692,7 @@ func (r *reader) nameLate(s string, start int, marks *marks, text string) bool {
 	if !r.started && r.d.Title != "" && r.d.Tier == "" && len(strings.Fields(text)) > 7 && strings.Contains(text, ".") { // "Peder Voll from the coast club showed us this one."
 		r.told(text)
 		if r.named(newStretch(r.words, s, lexAt(s, start, len(s)), "")); r.d.Tier != "" {
-			r.d.Notes = append(r.d.Notes, text)
-			marks.set(start, len(s), asHeader, "")
-			return true
+			return r.keptAsNote(s, start, marks, text)
 		}
 	}
 	return false
