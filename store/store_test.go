@@ -107,7 +107,7 @@ func TestFoundHoweverSpelt(t *testing.T) {
 		}
 	}
 	for _, c := range []struct{ query, want string }{
-		{"seals fur", "Seal's fur"}, {"seal fur", "Seal's fur"}, {"SEAL’S", "Seal's fur"}, {"seal's", "Seal's fur"}, {"furs", "Seal's fur"},
+		{"seals fur", "Seal's fur"}, {"seal fur", "Seal's fur"}, {"SEAL’S", "Seal's fur"}, {"seal's", "Seal's fur"}, {"seal´s", "Seal's fur"}, {"seal`s", "Seal's fur"}, {"furs", "Seal's fur"},
 		{"hare's ear", "hares’ ears"}, {"hares ear", "hares’ ears"}, {"hare ears", "hares’ ears"},
 		{"wood duck", "wood-duck flank fibers"}, {"wood-duck", "wood-duck flank fibers"}, {"fibre", "wood-duck flank fibers"}, {"fibres", "wood-duck flank fibers"}, {"fiber", "wood-duck flank fibers"},
 		{"grey", "gray partridge"}, {"gray", "gray partridge"}, {"partridges", "gray partridge"},

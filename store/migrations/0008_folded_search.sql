@@ -4,7 +4,7 @@
 -- +goose StatementBegin
 create function fold(words text) returns text language sql immutable strict parallel safe as $$
   select regexp_replace(regexp_replace(regexp_replace(regexp_replace(regexp_replace(regexp_replace(
-    translate(lower(regexp_replace(normalize(words, NFKD), '[\u0300-\u036f]', '', 'g')), '-‐‑–—''’‘ʼ`´', '     '),
+    lower(regexp_replace(normalize(translate(words, '-‐‑–—''’‘ʼ`´', '     '), NFKD), '[\u0300-\u036f]', '', 'g')),
     '\mgray', 'grey', 'g'),
     'colo(r)(?!ad)', 'colou\1', 'g'),
     '\mfiber', 'fibre', 'g'),
