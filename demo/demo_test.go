@@ -76,7 +76,9 @@ func TestEveryVerdictOccursTwice(t *testing.T) {
 	}
 }
 
-func TestLoadOnce(t *testing.T) {
+// open gives a store with its tables and nothing in them.
+func open(t *testing.T) *store.Store {
+	t.Helper()
 	url := pgtest.Database(t)
 	if err := store.Migrate(t.Context(), url); err != nil {
 		t.Fatal(err)
@@ -85,7 +87,12 @@ func TestLoadOnce(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer func() { _ = s.Close() }()
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+func TestLoadOnce(t *testing.T) {
+	s := open(t)
 	n, err := Load(t.Context(), s)
 	if err != nil || n != len(read(t)) {
 		t.Fatalf("loaded %d, %v", n, err)
@@ -93,7 +100,7 @@ func TestLoadOnce(t *testing.T) {
 	if n, err := Load(t.Context(), s); err != nil || n != 0 {
 		t.Errorf("a second load filed %d, %v", n, err)
 	}
-	p, err := ledger.New(s).Find(t.Context(), "lantern", 0, 50, ledger.Vice{})
+	p, err := ledger.New(s).Find(t.Context(), ledger.Listing{Question: "lantern"}, 50, ledger.Vice{})
 	if err != nil || p.Total != 4 || p.Entries[0].Variants != 3 {
 		t.Errorf("%d lanterns, the first with %d variants, %v", p.Total, p.Entries[0].Variants, err)
 	}

@@ -343,7 +343,7 @@ func TestAFilingIsNotUndoneUnderItsVariants(t *testing.T) {
 		if _, err := l.Undo(t.Context(), h.Deeds[0].ID, ledger.Sender{Seat: seat}); err != nil {
 			t.Fatal(err)
 		}
-		if p, err := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); err != nil || p.Filed != map[string]int{"seat one": 1, "seat two": 0}[seat] {
+		if p, err := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); err != nil || p.Filed != map[string]int{"seat one": 1, "seat two": 0}[seat] {
 			t.Errorf("%d are listed, %v", p.Filed, err)
 		}
 	}
@@ -415,7 +415,7 @@ func TestARecipeOfABoxIsFiledOnce(t *testing.T) {
 	if open(t, l, stranger).Entry.Withdrawn || !open(t, l, f.Folio).Entry.Withdrawn {
 		t.Error("taking the box back touched a stranger, or left its own")
 	}
-	if p, _ := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); p.Filed != 1 {
+	if p, _ := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); p.Filed != 1 {
 		t.Errorf("%d are listed", p.Filed)
 	}
 }

@@ -155,7 +155,7 @@ const sheetOf = 100
 // Various gives n dressings whose flies look as different as can be, of the first in
 // the ledger, each with its drawing.
 func (l *Ledger) Various(ctx context.Context, n int, v Vice) (Page, error) {
-	p, err := l.Find(ctx, "", 0, sheetOf, v)
+	p, err := l.Find(ctx, Listing{}, sheetOf, v)
 	if err != nil {
 		return Page{}, err
 	}
@@ -167,7 +167,7 @@ func (l *Ledger) Various(ctx context.Context, n int, v Vice) (Page, error) {
 	for _, i := range profile.Unlike(outlines, n) {
 		chosen = append(chosen, p.Entries[i])
 	}
-	p.Entries, p.Next = chosen, 0
+	p.Entries, p.Next = chosen, ""
 	return p, nil
 }
 
@@ -191,67 +191,6 @@ func filed(r store.Row) (dressing.Dressing, error) {
 		d.Parents = []dressing.Named{{Kind: descent.VariantOf, Name: d.VariantOf}}
 	}
 	return d, nil
-}
-
-// Page is a stretch of the ledger.
-type Page struct {
-	Entries []Entry `json:"entries"`
-	// Total counts all that the query finds; Filed all that is in the ledger.
-	Total int `json:"total"`
-	Filed int `json:"filed"`
-	// Next is the folio to ask for the stretch after this one, 0 at the end.
-	Next int `json:"next"`
-}
-
-// Find lists dressings that hold every word of the query, with a drawing on the
-// hook in the vice.
-func (l *Ledger) Find(ctx context.Context, query string, after, limit int, v Vice) (Page, error) {
-	var p Page
-	err := l.store.View(ctx, func(s store.Reads) (err error) {
-		p, err = find(ctx, s, query, after, limit, v)
-		return err
-	})
-	return p, err
-}
-
-func find(ctx context.Context, s store.Reads, query string, after, limit int, v Vice) (Page, error) {
-	v, err := v.load(ctx, s)
-	if err != nil {
-		return Page{}, err
-	}
-	rows, err := s.Find(ctx, query, after, limit+1)
-	if err != nil {
-		return Page{}, err
-	}
-	p := Page{Entries: []Entry{}}
-	if p.Total, err = s.Count(ctx, query); err != nil {
-		return Page{}, err
-	}
-	p.Filed = p.Total
-	if strings.TrimSpace(query) != "" {
-		if p.Filed, err = s.Count(ctx, ""); err != nil {
-			return Page{}, err
-		}
-	}
-	if len(rows) > limit {
-		rows = rows[:limit]
-		p.Next = rows[limit-1].Folio
-	}
-	for _, r := range rows {
-		d, err := filed(r)
-		if err != nil {
-			return Page{}, err
-		}
-		h, _, err := v.hook(d)
-		if err != nil {
-			return Page{}, err
-		}
-		e := entry(r)
-		o := profile.Of(d, h)
-		e.Outline = &o
-		p.Entries = append(p.Entries, e)
-	}
-	return p, nil
 }
 
 // Sheet is one dressing on a hook.
@@ -561,22 +500,4 @@ func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vi
 	}
 	out.Dated = dated(out.Evidence[DateField])
 	return out, nil
-}
-
-// Names are what the desk offers while typing.
-type Names struct {
-	People    []string `json:"people"`
-	Sources   []string `json:"sources"`
-	Dressings []Name   `json:"dressings"`
-}
-
-// Names lists people, sources and dressings.
-func (l *Ledger) Names(ctx context.Context) (Names, error) {
-	var n Names
-	err := l.store.View(ctx, func(s store.Reads) error {
-		people, sources, dressings, err := s.Names(ctx)
-		n = Names{people, sources, each(dressings, func(x store.Name) Name { return Name(x) })}
-		return err
-	})
-	return n, err
 }

@@ -279,13 +279,13 @@ func TestUndoingATakenBackDressingPutsItBack(t *testing.T) {
 	if again, err := l.Withdraw(t.Context(), folio, true, "", ledger.Sender{Seat: "seat one"}); err != nil || again.Deed != 0 {
 		t.Errorf("taken back twice: deed %d, %v", again.Deed, err)
 	}
-	if p, _ := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); p.Filed != 0 {
+	if p, _ := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); p.Filed != 0 {
 		t.Errorf("%d are listed", p.Filed)
 	}
 	if u, err := l.Undo(t.Context(), 0, ledger.Sender{Seat: "seat one"}); err != nil || u.Folio != folio {
 		t.Errorf("%+v, %v", u, err)
 	}
-	if p, _ := l.Find(t.Context(), "", 0, 10, ledger.Vice{}); p.Filed != 1 {
+	if p, _ := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); p.Filed != 1 {
 		t.Errorf("%d are listed after the undo", p.Filed)
 	}
 	if _, err := l.Withdraw(t.Context(), 99, true, "", ledger.Sender{Seat: ""}); !errors.Is(err, ledger.ErrNotFound) {

@@ -230,7 +230,7 @@ func TestCrossedNewNamesDoNotDeadlock(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	if n, err := s.Count(t.Context(), ""); err != nil || n != 600 {
+	if n, _, err := s.Count(t.Context(), Asked{}); err != nil || n != 600 {
 		t.Errorf("%d of 600 are filed, %v", n, err)
 	}
 }
@@ -389,7 +389,7 @@ func TestADatabaseThatIsAwayIsTold(t *testing.T) {
 	if !errors.Is(err, ErrUnsure) {
 		t.Errorf("cut at the end: %v", err)
 	}
-	if n, err := s.Count(t.Context(), ""); err != nil || n != 0 {
+	if n, _, err := s.Count(t.Context(), Asked{}); err != nil || n != 0 {
 		t.Errorf("%d are filed, %v", n, err)
 	}
 }

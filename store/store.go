@@ -89,6 +89,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	cfg.RuntimeParams["timezone"] = "UTC" // stamps are compared as they are written
 	// a plan kept for one word of a search does not suit another
 	cfg.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
+	cfg.RuntimeParams["pg_trgm.word_similarity_threshold"] = "0.4" // what counts as spelt nearly so
 	db := stdlib.OpenDB(*cfg, stdlib.OptionAfterConnect(func(ctx context.Context, c *pgx.Conn) error {
 		_, err := c.Exec(ctx, "set role "+appRole)
 		return err
@@ -479,14 +480,15 @@ type Row struct {
 	// whose family was asked for.
 	Kind string `db:"link_kind"`
 	Link string `db:"link_reason"`
+	// Key is what a sorted list is sorted by, as text.
+	Key string `db:"key"`
 }
 
 // columns are what every listing selects; n is the newest, r the revision.
 const columns = `
 	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
 	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
-	       r.corrections, r.settlements, r.read_by, r.number newest,
-	       (select count(distinct c.child_id) from descent c join newest v on v.dressing_id = c.child_id and not v.withdrawn where c.parent_id = n.dressing_id) variants`
+	       r.corrections, r.settlements, r.read_by, r.number newest, n.variants`
 
 const names = `
 	left join person o on o.id = r.originator_id
@@ -495,36 +497,6 @@ const names = `
 
 // row selects each dressing at its newest revision.
 const row = columns + ` from newest n join revision r on r.id = n.revision_id` + names
-
-// matching gives the condition that a dressing holds every word of a query however
-// it is spelt (the database's function fold), and its arguments, the first of which
-// is $first.
-func matching(query string, first int) (string, []any) {
-	where := "not n.withdrawn"
-	var args []any
-	for i, w := range strings.Fields(query) {
-		args = append(args, w)
-		where += fmt.Sprintf(" and n.folded like holding($%d)", first+i)
-	}
-	return where, args
-}
-
-// Find lists dressings whose newest revision holds every word of the query, by
-// folio, from the one after a folio on.
-func (s Reads) Find(ctx context.Context, query string, after, limit int) ([]Row, error) {
-	where, args := matching(query, 3)
-	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, row+" where n.folio > $1 and "+where+" order by n.folio limit $2", append([]any{after, limit}, args...)...)
-	return rows, err
-}
-
-// Count gives how many dressings hold every word of the query.
-func (s Reads) Count(ctx context.Context, query string) (int, error) {
-	where, args := matching(query, 1)
-	var n int
-	err := s.q.GetContext(ctx, &n, `select count(*) from newest n where `+where, args...)
-	return n, err
-}
 
 // One gives the dressing of a folio.
 func (s Reads) One(ctx context.Context, folio int) (Row, error) {
@@ -584,25 +556,6 @@ func (s Reads) Titled(ctx context.Context, title string) ([]int, error) {
 	var folios []int
 	err := s.q.SelectContext(ctx, &folios, `select folio from newest where lower(title) = lower($1) and not withdrawn order by folio`, strings.Join(strings.Fields(title), " "))
 	return folios, err
-}
-
-// Name is a choice to offer while typing.
-type Name struct {
-	Folio int    `db:"folio" json:"folio"`
-	Title string `db:"title" json:"title"`
-}
-
-// Names lists people, sources and dressings, for offering while typing.
-func (s Reads) Names(ctx context.Context) (people, sources []string, dressings []Name, err error) {
-	people, sources, dressings = []string{}, []string{}, []Name{}
-	if err = s.q.SelectContext(ctx, &people, `select name from person order by name limit 2000`); err != nil {
-		return
-	}
-	if err = s.q.SelectContext(ctx, &sources, `select title from source order by title limit 2000`); err != nil {
-		return
-	}
-	err = s.q.SelectContext(ctx, &dressings, `select folio, title from newest where not withdrawn order by title, folio limit 2000`)
-	return
 }
 
 // Empty tells whether nothing is filed.

@@ -130,11 +130,13 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	handle(s, op(http.MethodGet, "/api/dressings", "find-dressings", "List and find dressings"),
 		func(ctx context.Context, in *struct {
 			Vice
-			Query string `query:"q" maxLength:"200" doc:"words that all must occur"`
-			After int    `query:"after" minimum:"0" maximum:"2147483647" doc:"the folio after which to go on"`
-			Limit int    `query:"limit" minimum:"1" maximum:"100" default:"40"`
+			Query string       `query:"q" maxLength:"200" doc:"what is asked: words, tail: wood duck, 1930s, by Pell, in \"Dusk and After\", size 14, variant of Candle Sedge, or several of them"`
+			By    ledger.Order `query:"sort" doc:"what the list is sorted by; absent for the folio"`
+			Down  bool         `query:"down" doc:"from the last to the first"`
+			After string       `query:"after" maxLength:"2000" doc:"the next of the page before"`
+			Limit int          `query:"limit" minimum:"1" maximum:"100" default:"40"`
 		}) (*answer[ledger.Page], error) {
-			p, err := l.Find(ctx, in.Query, in.After, in.Limit, in.ledger())
+			p, err := l.Find(ctx, ledger.Listing{Question: in.Query, By: in.By, Down: in.Down, After: in.After}, in.Limit, in.ledger())
 			return &answer[ledger.Page]{p}, err
 		})
 
@@ -263,10 +265,35 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			return &answer[ledger.Spread]{s}, err
 		})
 
-	handle(s, op(http.MethodGet, "/api/names", "list-names", "People, sources and dressings, to offer while typing"),
-		func(ctx context.Context, _ *struct{}) (*answer[ledger.Names], error) {
-			n, err := l.Names(ctx)
-			return &answer[ledger.Names]{n}, err
+	handle(s, op(http.MethodGet, "/api/choices/{of}", "list-choices", "People, sources or dressings for what was typed, the nearest spelling first"),
+		func(ctx context.Context, in *struct {
+			Vice
+			Of    string `path:"of" enum:"people,sources,dressings"`
+			Typed string `query:"q" maxLength:"200"`
+		}) (*answer[ledger.Choices], error) {
+			c, err := l.Offer(ctx, in.Of, in.Typed, in.ledger())
+			return &answer[ledger.Choices]{c}, err
+		})
+
+	handle(s, op(http.MethodGet, "/api/indexes/{of}", "open-index", "A stretch of an index of the ledger"),
+		func(ctx context.Context, in *struct {
+			Of    ledger.Index `path:"of"`
+			Part  string       `query:"part" maxLength:"100" doc:"the part whose materials are listed"`
+			Begin string       `query:"begin" maxLength:"100" doc:"the letters that names begin with"`
+			After string       `query:"after" maxLength:"1000" doc:"the next of the stretch before"`
+		}) (*answer[ledger.IndexPage], error) {
+			p, err := l.IndexOf(ctx, in.Of, in.Part, in.Begin, in.After)
+			return &answer[ledger.IndexPage]{p}, err
+		})
+
+	handle(s, op(http.MethodGet, "/api/indexes/{of}/entry", "open-entry", "The head of the page of a person, a book, a decade, a hook size, a part"),
+		func(ctx context.Context, in *struct {
+			Of   ledger.Index `path:"of"`
+			Name string       `query:"name" required:"true" maxLength:"400"`
+			Part string       `query:"part" maxLength:"100"`
+		}) (*answer[ledger.About], error) {
+			a, err := l.About(ctx, in.Of, in.Name, in.Part)
+			return &answer[ledger.About]{a}, err
 		})
 	deskOperations(s)
 	journalOperations(s)

@@ -106,11 +106,11 @@ func BenchmarkRequests(b *testing.B) {
 			return err
 		}},
 		{"Ledger", func(int, int) string { return "/api/dressings?limit=25" }, func(l *ledger.Ledger, _, _ int) error {
-			_, err := l.Find(ctx, "", 0, 25, ledger.Vice{})
+			_, err := l.Find(ctx, ledger.Listing{}, 25, ledger.Vice{})
 			return err
 		}},
 		{"Search", func(int, int) string { return "/api/dressings?limit=25&q=claret+quern" }, func(l *ledger.Ledger, _, _ int) error {
-			_, err := l.Find(ctx, "claret quern", 0, 25, ledger.Vice{})
+			_, err := l.Find(ctx, ledger.Listing{Question: "claret quern"}, 25, ledger.Vice{})
 			return err
 		}},
 	}

@@ -12,6 +12,7 @@ import (
 	"mothledger/core/material"
 	"mothledger/core/order"
 	"mothledger/core/profile"
+	"mothledger/core/question"
 	"mothledger/core/reading"
 	"mothledger/core/role"
 	"mothledger/ledger"
@@ -57,6 +58,9 @@ func vocabularies(r huma.Registry) {
 	describes[role.Standard](r)
 	describes[order.Deed](r)
 	describes[ledger.Kind](r)
+	describes[ledger.Index](r)
+	describes[ledger.Order](r)
+	describes[question.Kind](r)
 	describes[ledger.Record](r)
 	describes[ledger.Field](r)
 	describes[ledger.ItemState](r)

@@ -1,0 +1,45 @@
+package demo
+
+import (
+	"encoding/csv"
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"mothledger/ledger"
+)
+
+// TestQuestions asks what an archivist would type, and holds what each question finds in the
+// demo club: all of it, and nothing else. The questions and what they find were written down
+// before there was a search that reads them.
+func TestQuestions(t *testing.T) {
+	s := open(t)
+	if _, err := Load(t.Context(), s); err != nil {
+		t.Fatal(err)
+	}
+	l := ledger.New(s)
+	f, err := os.Open("testdata/questions.csv")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = f.Close() }()
+	rows, err := csv.NewReader(f).ReadAll()
+	if err != nil || len(rows) < 61 {
+		t.Fatalf("%d rows: %v", len(rows), err)
+	}
+	right := 0
+	for _, r := range rows[1:] {
+		p, err := l.Find(t.Context(), ledger.Listing{Question: r[0]}, 100, ledger.Vice{})
+		var found []string
+		for _, e := range p.Entries {
+			found = append(found, fmt.Sprint(e.Folio))
+		}
+		if got := strings.Join(found, " "); err != nil || got != r[1] || p.Total != len(found) {
+			t.Errorf("%s\n finds %s\n want  %s\n understood as %+v %v", r[0], got, r[1], p.Asked, err)
+			continue
+		}
+		right++
+	}
+	t.Logf("%d of %d questions find what they should and nothing else", right, len(rows)-1)
+}
