@@ -132,7 +132,8 @@ type record struct {
 	Again                    *int
 	Deed                     json.Number
 	By                       *json.Number
-	Hook                     json.Number
+	Hook, Tray               json.Number
+	Items                    []store.TrayItem
 	Box, Draft, Key, Words   string
 	Name, Title, Kind        string
 	Originator, Tier, Source *string
@@ -168,7 +169,9 @@ func (c *checker) sheet(sh store.Sheet) {
 		return nil
 	})
 	if errors.Is(err, fs.ErrNotExist) {
-		c.say("data/%s is missing", file)
+		if !sh.Late {
+			c.say("data/%s is missing", file)
+		}
 	} else if err != nil {
 		c.say("%v", err)
 	}
@@ -220,6 +223,13 @@ func (c *checker) refers(sheet string, r record) string {
 		twice = c.learn(sheet, r.Words)
 	case "hooks":
 		twice = c.learn(sheet, r.Hook)
+	case "trays":
+		for _, x := range r.Items {
+			if !c.knows("dressings", x.Folio) {
+				return fmt.Sprintf("there is no folio %d", x.Folio)
+			}
+		}
+		twice = c.learn(sheet, r.Tray)
 	case "boxes":
 		twice = c.learn(sheet, r.Box)
 	case "recipes":
@@ -355,6 +365,9 @@ func PutIn(ctx context.Context, url string, b *bag.Bag) (Filled, error) {
 				list = nil
 				return err
 			})
+			if sh.Late && errors.Is(err, fs.ErrNotExist) { // a bag of an older version
+				continue
+			}
 			if err == nil {
 				err = f.Put(ctx, sh, list)
 			}

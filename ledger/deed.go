@@ -42,13 +42,16 @@ const (
 	BoxBack     Kind = "take box back"
 	BoxPutBack  Kind = "put box back"
 	ReadAnew    Kind = "read anew"
+	TrayMade    Kind = "make tray"
+	TrayChanged Kind = "change tray"
+	TrayAway    Kind = "put tray away"
 	Undo        Kind = "undo"
 	FileBox     Kind = "file box"
 )
 
 // Values lists the kinds as words.
 func (Kind) Values() []string {
-	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, Undo, FileBox)
+	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Undo, FileBox)
 }
 
 // Sender is who sends a request: the seat (one browser), and the key that makes a

@@ -22,11 +22,12 @@ const (
 	WordRecord     Record = "word"
 	SchoolRecord   Record = "school"
 	BoxRecord      Record = "box"
+	TrayRecord     Record = "tray"
 )
 
 // Values lists the records as words.
 func (Record) Values() []string {
-	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord)
+	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord, TrayRecord)
 }
 
 // Step is one thing that a deed changed: what stood before and what stands after it, in
@@ -195,6 +196,8 @@ func cellName(c store.Change) string {
 		return fmt.Sprintf("hook %d in the list", k.Hook)
 	case store.OfBox:
 		return "the card box"
+	case store.OfTray:
+		return fmt.Sprintf("tray %d", k.Tray)
 	case store.OfItem:
 		return fmt.Sprintf("recipe %d of the card box", k.Position)
 	}
@@ -233,6 +236,9 @@ func said(c store.Change, v json.RawMessage) string {
 		Revision, As, Number                   int
 		Folio                                  *int
 		LinkedAt, TaughtAt, DismissedAt        string
+		Name                                   string
+		Away                                   bool
+		Items                                  []store.TrayItem
 		Steps                                  json.RawMessage
 	}
 	if json.Unmarshal(v, &x) != nil {
@@ -263,6 +269,8 @@ func said(c store.Change, v json.RawMessage) string {
 		return either(x.Retired, "taken out", "in the list")
 	case store.OfBox:
 		return strings.Join([]string{either(x.Dropped, "thrown away", "kept"), either(x.Cancelled, "stopped", "open"), either(x.Withdrawn, "taken back", "in force")}, ", ")
+	case store.OfTray:
+		return fmt.Sprintf("“%s” with %d dressings", x.Name, len(x.Items)) + either(x.Away, ", put away", "")
 	case store.OfItem:
 		s := x.State
 		if x.Folio != nil {

@@ -19,8 +19,10 @@ import (
 type Sheet struct {
 	Name   string
 	Fields []string
-	out    string // gives the lines as text
-	in     string // takes a JSON list of lines as $1
+	// Late is set where bags of an older version have no such sheet.
+	Late bool
+	out  string // gives the lines as text
+	in   string // takes a JSON list of lines as $1
 }
 
 // lines makes the statement that writes records as JSON, from pairs of a field and what
@@ -39,7 +41,14 @@ func lines(from string, pairs ...string) (out string, fields []string) {
 
 func sheet(name, in, from string, pairs ...string) Sheet {
 	out, fields := lines(from, pairs...)
-	return Sheet{name, fields, out, in}
+	return Sheet{Name: name, Fields: fields, out: out, in: in}
+}
+
+// late is a sheet that older bags do not have; there it is empty.
+func late(name, in, from string, pairs ...string) Sheet {
+	s := sheet(name, in, from, pairs...)
+	s.Late = true
+	return s
 }
 
 const each = ` from jsonb_array_elements($1::jsonb) x`
@@ -88,6 +97,10 @@ var Sheets = []Sheet{
 		`batch_item i left join dressing d on d.id = i.dressing_id order by i.batch_id, i.position`, "box", "i.batch_id", "position", "i.position", "line", "i.line", "title", "i.title", "text", "i.text", "state", "i.state", "why", "i.why", "folio", "d.folio"),
 	sheet("drafts", `insert into draft (id, seat, folio, base, edit, body, saved_at) select (x ->> 'draft')::uuid, x ->> 'seat', (x ->> 'folio')::int, (x ->> 'base')::int, (x ->> 'edit')::bigint, x ->> 'body', (x ->> 'savedAt')::timestamptz`+each,
 		`draft order by id`, "draft", "id", "seat", "seat", "folio", "folio", "base", "base", "edit", "edit", "body", "body", "savedAt", "saved_at"),
+	late("trays", `with line as (select x`+each+`), made as (insert into tray (id, name, about, edit, made_at, away) overriding system value
+			select (x ->> 'tray')::bigint, x ->> 'name', x ->> 'about', (x ->> 'edit')::int, (x ->> 'madeAt')::timestamptz, (x ->> 'away')::bool from line)
+			insert into tray_item (tray_id, position, dressing_id, note) select (x ->> 'tray')::bigint, i.n, (i.item ->> 'folio')::int, i.item ->> 'note' from line, jsonb_array_elements(x -> 'items') with ordinality i (item, n)`,
+		`tray order by id`, "tray", "id", "name", "name", "about", "about", "edit", "edit", "madeAt", "made_at", "away", "away", "items", "tray_value(id) -> 'items'"),
 	sheet("deeds", `insert into deed (id, seat, done_at, kind, what, why, touches, change) overriding system value
 			select (x ->> 'deed')::bigint, x ->> 'seat', (x ->> 'doneAt')::timestamptz, x ->> 'kind', x ->> 'what', x ->> 'why', array(select jsonb_array_elements_text(x -> 'touches')), nullif(x -> 'change', 'null')`+each,
 		`deed order by id`, "deed", "id", "seat", "seat", "doneAt", "done_at", "kind", "kind", "what", "what", "why", "why", "touches", "touches", "change", "change"),
@@ -155,7 +168,7 @@ func (f *Filler) Settle(ctx context.Context, withdrawn []int) error {
 	if _, err := f.tx.ExecContext(ctx, `update newest set withdrawn = true where folio = any($1)`, withdrawn); err != nil {
 		return plain(err)
 	}
-	for _, s := range [][2]string{{"dressing", "id"}, {"dressing", "folio"}, {"hook", "id"}, {"deed", "id"}} {
+	for _, s := range [][2]string{{"dressing", "id"}, {"dressing", "folio"}, {"hook", "id"}, {"deed", "id"}, {"tray", "id"}} {
 		if _, err := f.tx.ExecContext(ctx, fmt.Sprintf(`select setval(pg_get_serial_sequence('%[1]s', '%[2]s'), coalesce(max(%[2]s), 1), max(%[2]s) is not null) from %[1]s`, s[0], s[1])); err != nil {
 			return plain(err)
 		}

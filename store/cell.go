@@ -26,6 +26,7 @@ const (
 	OfHook   Of = "hook"   // a measured hook is in the list
 	OfBox    Of = "box"    // how far a card box has come
 	OfItem   Of = "item"   // what became of a recipe of a box
+	OfTray   Of = "tray"   // what lies in a tray
 )
 
 // Key names a cell; which fields count depends on what it is of.
@@ -40,6 +41,7 @@ type Key struct {
 	Hook     int64  `json:"hook,omitempty"`
 	Box      string `json:"box,omitempty"`
 	Position int    `json:"position,omitempty"`
+	Tray     int64  `json:"tray,omitempty"`
 }
 
 // Change is a cell of the ledger with what stood there before and after a deed, as
@@ -161,6 +163,11 @@ var cells = map[Of]cell{
 		`select json_build_object('cancelled', cancelled, 'withdrawn', withdrawn, 'dropped', dropped) from batch where id = ($1::jsonb ->> 'box')::uuid for update`,
 		`update batch set cancelled = ($2::jsonb ->> 'cancelled')::bool, withdrawn = ($2::jsonb ->> 'withdrawn')::bool, dropped = ($2::jsonb ->> 'dropped')::bool where id = ($1::jsonb ->> 'box')::uuid`,
 		`update batch set dropped = true where id = ($1::jsonb ->> 'box')::uuid`,
+	},
+	OfTray: {
+		get:  `select tray_value(id) from tray where id = ($1::jsonb ->> 'tray')::bigint for update`,
+		put:  `select set_tray(($1::jsonb ->> 'tray')::bigint, $2::jsonb)`,
+		drop: `update tray set away = true, edit = edit + 1 where id = ($1::jsonb ->> 'tray')::bigint`,
 	},
 	OfItem: {
 		get: `select json_build_object('state', i.state, 'why', i.why, 'folio', d.folio) from batch_item i left join dressing d on d.id = i.dressing_id where i.batch_id = ($1::jsonb ->> 'box')::uuid and i.position = ($1::jsonb ->> 'position')::int for update of i`,

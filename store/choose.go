@@ -124,10 +124,10 @@ func capped(condition string, limit int) string {
 	return fmt.Sprintf(`(select count(*) from (select from newest n where not n.withdrawn and %s limit %d) x)`, condition, limit+1)
 }
 
-// IndexOfPeople lists people by name, from the one after a key on, that begin with letters.
+// IndexOfPeople lists people by surname, from the one after a key on, that begin with letters.
 func (s Reads) IndexOfPeople(ctx context.Context, begin, after string, limit int) ([]Heading, error) {
-	return s.headings(ctx, `select * from (select p.name, p.by_name key, `+capped("n.originator_id = p.id", CountedTo)+` count, `+capped("n.tier_id = p.id", CountedTo)+` tied
-		from person p where p.by_name > $1 and p.by_name >= fold($2) and p.by_name < fold($2) || U&'\+10FFFF' order by p.by_name) x where count + tied > 0 limit $3`, after, begin, limit)
+	return s.headings(ctx, `select * from (select p.name, p.by_surname key, `+capped("n.originator_id = p.id", CountedTo)+` count, `+capped("n.tier_id = p.id", CountedTo)+` tied
+		from person p where p.by_surname > $1 and p.by_surname >= fold($2) and p.by_surname < fold($2) || U&'\+10FFFF' order by p.by_surname) x where count + tied > 0 limit $3`, after, begin, limit)
 }
 
 // IndexOfSources lists sources by title.

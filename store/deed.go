@@ -91,6 +91,8 @@ func (k Key) records(of Of) []string {
 		out = append(out, "school "+k.Question)
 	case OfHook:
 		out = append(out, fmt.Sprintf("hook %d", k.Hook))
+	case OfTray:
+		out = append(out, fmt.Sprintf("tray %d", k.Tray))
 	case OfBox, OfItem:
 		out = append(out, "box "+k.Box)
 	}

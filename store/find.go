@@ -125,7 +125,7 @@ func (Order) Values() []string {
 }
 
 var orders = map[Order]struct{ column, kind string }{
-	ByFolio: {"n.folio", "int"}, ByTitle: {"n.by_title", "text"}, ByWho: {"n.by_who", "text"}, BySource: {"n.by_source", "text"}, ByYear: {"n.by_year", "int"}, BySize: {"n.by_size", "int"}, ByVariants: {"n.variants", "int"},
+	ByFolio: {"n.folio", "int"}, ByTitle: {"n.by_title", "text"}, ByWho: {"n.by_who", "text"}, BySource: {"n.by_source", "text"}, ByYear: {"n.by_year", "int"}, BySize: {"n.by_size", "int"}, ByVariants: {"f.variants", "int"},
 }
 
 // After is the last dressing of a page: its folio, and what the list is sorted by as text. The
@@ -156,8 +156,13 @@ func (s Reads) Find(ctx context.Context, what Asked, by Order, down bool, after 
 			args = append(args[:len(args)-2], after.Folio)
 		}
 	}
+	from := "newest n"
+	if by == ByVariants { // the index of the families gives the order
+		from = "family f join newest n on n.dressing_id = f.dressing_id"
+		where = strings.ReplaceAll(where, "(f.variants, n.folio)", "(f.variants, f.folio)")
+	}
 	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, columns+", "+o.column+`::text key from newest n join revision r on r.id = n.revision_id`+names+" where "+where+" order by "+o.column+dir+", n.folio"+dir+" limit $1", args...)
+	err := s.q.SelectContext(ctx, &rows, columns+", "+o.column+`::text key from `+from+` join revision r on r.id = n.revision_id`+names+" where "+where+" order by "+o.column+dir+", "+o.column[:1]+".folio"+dir+" limit $1", args...)
 	return rows, err
 }
 

@@ -19,9 +19,10 @@ func TestSearchUsesItsIndex(t *testing.T) {
 	}
 	defer func() { _ = tx.Rollback() }()
 	for _, q := range []string{
+		"alter table newest disable trigger newest_has_family",
 		"alter table newest drop constraint newest_dressing_id_fkey, drop constraint newest_revision_id_fkey", // rows of one table alone
 		`insert into newest (dressing_id, folio, revision_id, title, search, found, by_title, years, by_year)
-			select i, i, i, 'fly ' || i, '', to_tsvector('simple', 'fly ' || i || ' hare fur gold wire ' || md5(i::text)) || array_to_tsvector(marked('k:tail', 'fibre ' || md5((i % 500)::text)) || array['z=' || i % 1500, 'p=f', 'w=' || md5((i % 300)::text)]),
+			select i, i, i, 'fly ' || i, '', to_tsvector('simple', 'fly ' || i || ' hare fur gold wire ' || md5(i::text)) || array_to_tsvector(array['k:tail=fibre', 'k:tail=' || md5((i % 500)::text), 'z=' || i % 1500, 'p=f', 'w=' || md5((i % 300)::text)]),
 				'fly ' || i, int4range(1400 + i % 700, 1400 + i % 700, '[]'), 1400 + i % 700 from generate_series(1, 20000) i`,
 		`insert into newest (dressing_id, folio, revision_id, title, search, found) values (20001, 20001, 20001, 'x', '', to_tsvector('simple', 'seal fur of the quern'))`,
 		"analyze newest",
@@ -61,6 +62,9 @@ func TestSearchUsesItsIndex(t *testing.T) {
 		}
 	}
 	for by, o := range orders {
+		if by == ByVariants { // of another table, which is empty here
+			continue
+		}
 		var plan []string
 		if err := tx.Select(&plan, "explain select n.folio from newest n where not n.withdrawn and ("+o.column+", n.folio) > ($1::"+o.kind+", 9000) order by "+o.column+", n.folio limit 51", "9000"); err != nil {
 			t.Fatal(by, err)

@@ -488,7 +488,8 @@ type Row struct {
 const columns = `
 	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
 	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
-	       r.corrections, r.settlements, r.read_by, r.number newest, n.variants`
+	       r.corrections, r.settlements, r.read_by, r.number newest,
+	       (select f.variants from family f where f.dressing_id = n.dressing_id) variants`
 
 const names = `
 	left join person o on o.id = r.originator_id

@@ -160,8 +160,11 @@ func TestIndexesLeadToDressings(t *testing.T) {
 			}
 		}
 	}
-	if p := index("people?begin=o"); len(p.Headings) != 1 || p.Headings[0].Name != "Osric Pell" {
-		t.Errorf("people with o: %+v", p.Headings)
+	if p := index("people?begin=pe"); len(p.Headings) != 1 || p.Headings[0].Name != "Osric Pell" {
+		t.Errorf("people with pe: %+v", p.Headings)
+	}
+	if p := index("people"); p.Headings[0].Name != "Prudence Aldwark" {
+		t.Errorf("people by surname begin with %+v", p.Headings[0])
 	}
 	if r := call(t, http.MethodGet, url+"/api/indexes/materials", nil); r.status != http.StatusUnprocessableEntity {
 		t.Errorf("materials of no part: %d", r.status)

@@ -298,4 +298,5 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	deskOperations(s)
 	journalOperations(s)
 	benchOperations(s)
+	trayOperations(s)
 }

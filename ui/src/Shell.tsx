@@ -1,16 +1,51 @@
 import { onlineManager } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
-import { BookOpen, FishingHook, History, Keyboard, Moon, Package, PenLine, Sun } from "lucide-react";
+import {
+  BookOpen,
+  FishingHook,
+  GraduationCap,
+  History,
+  Inbox,
+  Keyboard,
+  Languages,
+  List,
+  type LucideIcon,
+  Moon,
+  Package,
+  PenLine,
+  Sun,
+} from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useKeys, useRooms } from "./kit/keys";
 import { useTheme } from "./kit/theme";
+import { useRouteTitle } from "./kit/title";
 import { useToasts } from "./kit/toasts";
 import { ViceBar } from "./kit/ViceBar";
 import { useVice } from "./kit/vice";
 
 const fetchPalette = () => import("./kit/Palette").then((m) => ({ default: m.Palette }));
 const Palette = lazy(fetchPalette);
+
+/** The rooms, as their tabs stand. */
+const rooms: {
+  to: string;
+  params?: { of: string };
+  say: string;
+  key: string;
+  Icon: LucideIcon;
+  exact?: boolean;
+}[] = [
+  { to: "/", say: "Ledger", key: "l", Icon: BookOpen, exact: true },
+  { to: "/index/$of", params: { of: "people" }, say: "Index", key: "i", Icon: List },
+  { to: "/desk", say: "Desk", key: "d", Icon: PenLine },
+  { to: "/box", say: "Card box", key: "b", Icon: Package },
+  { to: "/trays", say: "Trays", key: "y", Icon: Inbox },
+  { to: "/hooks", say: "Hooks", key: "h", Icon: FishingHook },
+  { to: "/words", say: "Words", key: "w", Icon: Languages },
+  { to: "/schools", say: "Schools", key: "c", Icon: GraduationCap },
+  { to: "/journal", say: "Journal", key: "g", Icon: History },
+];
 
 /** The frame around every page: index tabs at the left, the vice below. */
 export function Shell() {
@@ -19,6 +54,7 @@ export function Shell() {
   const { undoLast } = useToasts();
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
+  useRouteTitle();
   useKeys("Everywhere", [
     { key: "[", what: "a larger hook in the vice", do: () => step(-1) },
     { key: "]", what: "a smaller hook in the vice", do: () => step(1) },
@@ -31,11 +67,17 @@ export function Shell() {
         }),
     },
     { key: "l", what: "to the Ledger", do: () => void navigate({ to: "/" }) },
+    {
+      key: "i",
+      what: "to the Index: people, books, decades, parts",
+      do: () => void navigate({ to: "/index/$of", params: { of: "people" } }),
+    },
+    { key: "y", what: "to the Trays", do: () => void navigate({ to: "/trays" }) },
     { key: "d", what: "to the Desk", do: () => void navigate({ to: "/desk" }) },
     { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
     { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
-    { key: "w", what: "to the Words: how hedges are read", do: () => void navigate({ to: "/words" }) },
+    { key: "w", what: "to the Words: all that the reader knows", do: () => void navigate({ to: "/words" }) },
     { key: "n", what: "to what would be read anew", do: () => void navigate({ to: "/anew" }) },
     { key: "g", what: "to the Journal: what was done", do: () => void navigate({ to: "/journal" }) },
     { key: "u", what: "undo the last thing done from here", do: undoLast },
@@ -45,38 +87,32 @@ export function Shell() {
   ]);
 
   const tab =
-    "flex w-full flex-col items-center gap-1 rounded-l-md border border-r-0 border-transparent py-3 text-[0.86rem] hover:bg-well";
+    "flex w-full flex-col items-center gap-1 rounded-l-md border border-r-0 border-transparent py-1.5 text-[0.84rem] leading-tight hover:bg-well";
   const active = { className: `${tab} !border-edge bg-paper font-semibold relative left-px` };
   return (
-    <div className="shell flex min-h-screen pb-[58px]">
+    <div className="shell flex min-h-screen pb-(--vice)">
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-paper focus:p-3">
         To the page
       </a>
       <nav
         aria-label="Rooms"
-        className="rooms no-print sticky top-0 flex h-[calc(100vh-58px)] w-[84px] shrink-0 flex-col gap-1 overflow-x-hidden overflow-y-auto py-4 pl-2"
+        className="rooms no-print sticky top-0 flex h-[calc(100vh-var(--vice))] w-[84px] shrink-0 flex-col gap-0.5 overflow-x-hidden overflow-y-auto py-3 pl-2"
       >
-        <img src="/moth.svg" alt="" className="mx-auto mb-3 size-9" />
-        <Link to="/" className={tab} activeProps={active} activeOptions={{ exact: true }} aria-keyshortcuts="l">
-          <BookOpen size={22} aria-hidden />
-          Ledger
-        </Link>
-        <Link to="/desk" className={tab} activeProps={active} aria-keyshortcuts="d">
-          <PenLine size={22} aria-hidden />
-          Desk
-        </Link>
-        <Link to="/box" className={tab} activeProps={active} aria-keyshortcuts="b">
-          <Package size={22} aria-hidden />
-          Card box
-        </Link>
-        <Link to="/hooks" className={tab} activeProps={active} aria-keyshortcuts="h">
-          <FishingHook size={22} aria-hidden />
-          Hooks
-        </Link>
-        <Link to="/journal" className={tab} activeProps={active} aria-keyshortcuts="g">
-          <History size={22} aria-hidden />
-          Journal
-        </Link>
+        <img src="/moth.svg" alt="" className="mx-auto mb-2 size-9" />
+        {rooms.map(({ to, say, key, Icon, params, exact }) => (
+          <Link
+            key={say}
+            to={to}
+            params={params}
+            className={tab}
+            activeProps={active}
+            activeOptions={{ exact: !!exact, includeSearch: false }}
+            aria-keyshortcuts={key}
+          >
+            <Icon size={20} aria-hidden />
+            {say}
+          </Link>
+        ))}
         <span className="grow" />
         <button type="button" className={tab} onClick={toggle} aria-keyshortcuts="t">
           {dark ? <Sun size={20} aria-hidden /> : <Moon size={20} aria-hidden />}

@@ -1,5 +1,5 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
-import { deedKinds, type Records, type Sought } from "./api/client";
+import { deedKinds, type Order, orders, type Records, type Sought } from "./api/client";
 import { Trouble } from "./kit/pieces";
 import { AnewRoom } from "./rooms/anew/AnewRoom";
 import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
@@ -8,33 +8,77 @@ import { WordsRoom } from "./rooms/desk/WordsRoom";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
 import { SizesRoom } from "./rooms/folio/SizesRoom";
 import { HooksRoom } from "./rooms/hooks/HooksRoom";
+import { EntryRoom } from "./rooms/index/EntryRoom";
+import { IndexRoom } from "./rooms/index/IndexRoom";
 import { JournalRoom } from "./rooms/journal/JournalRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
 import { SheetRoom } from "./rooms/ledger/SheetRoom";
 import { SchoolsRoom } from "./rooms/schools/SchoolsRoom";
 import { SpreadRoom } from "./rooms/spread/SpreadRoom";
+import { TrayRoom } from "./rooms/trays/TrayRoom";
+import { TraysRoom } from "./rooms/trays/TraysRoom";
 import { NoPage, Shell } from "./Shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NoPage });
 
 const whole = (v: unknown) => (Number.isInteger(Number(v)) && Number(v) > 0 ? Number(v) : undefined);
 
+/** How a list stands in the address. */
+type Sorted = { sort?: Order; down?: boolean };
+const sorted = (s: Record<string, unknown>): Sorted => ({
+  sort: orders.find((x) => x === s.sort && x !== "folio"),
+  down: s.down ? true : undefined,
+});
+const words = (v: unknown) => (v === undefined || v === "" ? undefined : String(v).slice(0, 400));
+
 const ledger = createRoute({
   getParentRoute: () => root,
   path: "/",
   component: LedgerRoom,
-  validateSearch: (s: Record<string, unknown>): { q?: string } =>
-    typeof s.q === "string" && s.q ? { q: s.q.slice(0, 200) } : {},
+  staticData: { title: "Ledger" },
+  validateSearch: (s: Record<string, unknown>): { q?: string } & Sorted => ({
+    q: s.q === undefined || s.q === "" ? undefined : String(s.q).slice(0, 200),
+    ...sorted(s),
+  }),
 });
+const index = createRoute({
+  getParentRoute: () => root,
+  path: "/index/$of",
+  component: IndexRoom,
+  staticData: { title: "Index" },
+  validateSearch: (s: Record<string, unknown>): { begin?: string; part?: string } => ({
+    begin: words(s.begin),
+    part: words(s.part),
+  }),
+});
+const entry = createRoute({
+  getParentRoute: () => root,
+  path: "/index/$of/$name",
+  component: EntryRoom,
+  validateSearch: (s: Record<string, unknown>): { part?: string; as?: string } & Sorted => ({
+    part: words(s.part),
+    as: words(s.as),
+    ...sorted(s),
+  }),
+});
+const trays = createRoute({
+  getParentRoute: () => root,
+  path: "/trays",
+  component: TraysRoom,
+  staticData: { title: "Trays" },
+});
+const tray = createRoute({ getParentRoute: () => root, path: "/trays/$tray", component: TrayRoom });
 const folio = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio",
+  staticData: { title: "Folio" },
   component: FolioRoom,
   validateSearch: (s: Record<string, unknown>): { revision?: number } => ({ revision: whole(s.revision) }),
 });
 const desk = createRoute({
   getParentRoute: () => root,
   path: "/desk",
+  staticData: { title: "Desk" },
   component: Desk,
   validateSearch: (s: Record<string, unknown>): { folio?: number; batch?: string; item?: number } => ({
     folio: whole(s.folio),
@@ -42,19 +86,31 @@ const desk = createRoute({
     item: whole(s.item),
   }),
 });
-const sizes = createRoute({ getParentRoute: () => root, path: "/folio/$folio/sizes", component: SizesRoom });
-const hooks = createRoute({ getParentRoute: () => root, path: "/hooks", component: HooksRoom });
+const sizes = createRoute({
+  getParentRoute: () => root,
+  path: "/folio/$folio/sizes",
+  component: SizesRoom,
+  staticData: { title: "All sizes" },
+});
+const hooks = createRoute({
+  getParentRoute: () => root,
+  path: "/hooks",
+  component: HooksRoom,
+  staticData: { title: "Hooks" },
+});
 const schools = createRoute({
   getParentRoute: () => root,
   path: "/schools",
+  staticData: { title: "Schools" },
   component: SchoolsRoom,
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
 const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
-const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box"];
+const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box", "tray"];
 const journal = createRoute({
   getParentRoute: () => root,
   path: "/journal",
+  staticData: { title: "Journal" },
   component: JournalRoom,
   validateSearch: (s: Record<string, unknown>): Sought => ({
     record: oneOf(s.record, aboutWhat),
@@ -64,10 +120,30 @@ const journal = createRoute({
     mine: s.mine ? true : undefined,
   }),
 });
-const anew = createRoute({ getParentRoute: () => root, path: "/anew", component: AnewRoom });
-const words = createRoute({ getParentRoute: () => root, path: "/words", component: WordsRoom });
-const sheet = createRoute({ getParentRoute: () => root, path: "/sheet", component: SheetRoom });
-const box = createRoute({ getParentRoute: () => root, path: "/box", component: BoxRoom });
+const anew = createRoute({
+  getParentRoute: () => root,
+  path: "/anew",
+  component: AnewRoom,
+  staticData: { title: "Read anew" },
+});
+const wordsRoom = createRoute({
+  getParentRoute: () => root,
+  path: "/words",
+  component: WordsRoom,
+  staticData: { title: "Words" },
+});
+const sheet = createRoute({
+  getParentRoute: () => root,
+  path: "/sheet",
+  component: SheetRoom,
+  staticData: { title: "Sheet" },
+});
+const box = createRoute({
+  getParentRoute: () => root,
+  path: "/box",
+  component: BoxRoom,
+  staticData: { title: "Card box" },
+});
 const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });
 const spread = createRoute({
   getParentRoute: () => root,
@@ -87,7 +163,11 @@ export const router = createRouter({
     batch,
     hooks,
     schools,
-    words,
+    wordsRoom,
+    index,
+    entry,
+    trays,
+    tray,
     anew,
     sheet,
     journal,

@@ -1,6 +1,13 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
-import { type components, deedKindValues, parentKindValues, type paths, readingCorrectionAsValues } from "./schema.gen";
+import {
+  type components,
+  deedKindValues,
+  parentKindValues,
+  type paths,
+  pathsApiDressingsGetParametersQuerySortValues,
+  readingCorrectionAsValues,
+} from "./schema.gen";
 
 export type Entry = components["schemas"]["Entry"];
 export type Folio = components["schemas"]["Folio"];
@@ -109,14 +116,75 @@ const vice = (v: Vice) => ({
   hook: v.hook || undefined,
 });
 
-export const pageQuery = (q: string, v: Vice) =>
+export type Order = NonNullable<NonNullable<paths["/api/dressings"]["get"]["parameters"]["query"]>["sort"]>;
+export const orders = pathsApiDressingsGetParametersQuerySortValues;
+export type Listing = { q: string; sort?: Order; down?: boolean };
+export type Asked = components["schemas"]["QuestionTerm"];
+
+export const pageQuery = ({ q, sort, down }: Listing, v: Vice) =>
   infiniteQueryOptions({
-    queryKey: ["page", q, v],
+    queryKey: ["page", q, sort ?? "folio", !!down, v],
     queryFn: ({ signal, pageParam }) =>
-      answer(api.GET("/api/dressings", { params: { query: { q, after: pageParam, limit: 50, ...vice(v) } }, signal })),
-    initialPageParam: 0,
+      answer(
+        api.GET("/api/dressings", {
+          params: {
+            query: {
+              q: q || undefined,
+              sort: sort === "folio" ? undefined : sort,
+              down: down || undefined,
+              after: pageParam || undefined,
+              limit: 50,
+              ...vice(v),
+            },
+          },
+          signal,
+        }),
+      ),
+    initialPageParam: "",
     getNextPageParam: (last) => last.next || undefined,
     placeholderData: keepPreviousData,
+  });
+
+export type Choices = components["schemas"]["Choices"];
+export const choicesQuery = (of: "people" | "sources" | "dressings", typed: string) =>
+  queryOptions<Choices>({
+    queryKey: ["choices", of, typed],
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/choices/{of}", { params: { path: { of }, query: { q: typed || undefined } }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 10_000,
+  });
+
+export type IndexOf = paths["/api/indexes/{of}"]["get"]["parameters"]["path"]["of"];
+export type Heading = components["schemas"]["Heading"];
+export const indexQuery = (of: IndexOf, part: string, begin: string) =>
+  infiniteQueryOptions({
+    queryKey: ["index", of, part, begin],
+    queryFn: ({ signal, pageParam }) =>
+      answer(
+        api.GET("/api/indexes/{of}", {
+          params: {
+            path: { of },
+            query: { part: part || undefined, begin: begin || undefined, after: pageParam || undefined },
+          },
+          signal,
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const entryQuery = (of: IndexOf, name: string, part: string) =>
+  queryOptions({
+    queryKey: ["entry", of, name, part],
+    queryFn: ({ signal }) =>
+      answer(
+        api.GET("/api/indexes/{of}/entry", {
+          params: { path: { of }, query: { name, part: part || undefined } },
+          signal,
+        }),
+      ),
   });
 
 export const sheetQuery = (v: Vice) =>
@@ -170,12 +238,6 @@ export const readQuery = (body: ReadBody, v: Vice) =>
     staleTime: 60_000,
     gcTime: 60_000,
   });
-
-export const namesQuery = queryOptions({
-  queryKey: ["names"],
-  queryFn: ({ signal }) => answer(api.GET("/api/names", { signal })),
-  staleTime: 10_000,
-});
 
 export type Filing = components["schemas"]["FilingBody"];
 
@@ -359,3 +421,38 @@ export const chooseSchool = (question: string, school: string, folio?: number) =
 
 export const reorder = (folio: number, places: number[]) =>
   answer(api.PUT("/api/dressings/{folio}/order", { params: { path: { folio }, header: bySeat }, body: { places } }));
+
+export type Tray = components["schemas"]["Tray"];
+export type TrayBody = components["schemas"]["TrayBody"];
+
+export const traysQuery = (folio = 0) =>
+  queryOptions({
+    queryKey: ["trays", folio],
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/trays", { params: { query: { folio: folio || undefined } }, signal })),
+  });
+
+export const trayQuery = (tray: number, v: Vice) =>
+  queryOptions<Tray>({
+    queryKey: ["tray", tray, v],
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/trays/{tray}", { params: { path: { tray }, query: vice(v) }, signal })),
+    placeholderData: (old) => (old?.id === tray ? old : undefined),
+  });
+
+export const makeTray = (key: string, body: TrayBody) =>
+  answer(api.POST("/api/trays", { params: { header: { ...bySeat, "Idempotency-Key": key } }, body }));
+
+export const changeTray = (tray: number, edit: number, body: TrayBody) =>
+  answer(api.PUT("/api/trays/{tray}", { params: { path: { tray }, header: bySeat }, body: { ...body, edit } }));
+
+export const layIn = (tray: number, folios: number[]) =>
+  answer(
+    api.POST("/api/trays/{tray}/dressings", {
+      params: { path: { tray }, header: bySeat },
+      body: { folios: folios.slice(0, 500) },
+    }),
+  );
+
+export const putTrayAway = (tray: number, away: boolean) =>
+  answer(api.PUT("/api/trays/{tray}/away", { params: { path: { tray }, header: bySeat }, body: { away } }));

@@ -141,6 +141,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choices/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** People, sources or dressings for what was typed, the nearest spelling first */
+        get: operations["list-choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deeds": {
         parameters: {
             query?: never;
@@ -399,15 +416,32 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/names": {
+    "/api/indexes/{of}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** People, sources and dressings, to offer while typing */
-        get: operations["list-names"];
+        /** A stretch of an index of the ledger */
+        get: operations["open-index"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/indexes/{of}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The head of the page of a person, a book, a decade, a hook size, a part */
+        get: operations["open-entry"];
         put?: never;
         post?: never;
         delete?: never;
@@ -503,6 +537,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The trays that are out, by name */
+        get: operations["list-trays"];
+        put?: never;
+        /** Make a tray */
+        post: operations["make-tray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trays/{tray}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A tray with its dressings, drawn on the hook in the vice */
+        get: operations["open-tray"];
+        /** Let a tray hold something else: another name, other notes, another order */
+        put: operations["change-tray"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trays/{tray}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a tray away, or take it out again */
+        put: operations["put-tray-away"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trays/{tray}/dressings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay dressings in a tray, behind those that lie there */
+        post: operations["lay-in-tray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/undo": {
         parameters: {
             query?: never;
@@ -576,6 +680,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        About: {
+            /** Format: int64 */
+            first?: number;
+            /** Format: int64 */
+            last?: number;
+            name: string;
+            question: string;
+            roles: components["schemas"]["Heading"][];
+        };
         AdvicePiece: {
             basis: string;
             code: string;
@@ -613,10 +726,26 @@ export interface components {
             /** Format: int64 */
             position: number;
         };
+        "Change-trayRequest": {
+            about?: string;
+            /**
+             * Format: int64
+             * @description the edit that was seen
+             */
+            edit: number;
+            items: components["schemas"]["TrayItem"][];
+            name: string;
+        };
         Choice: {
             question: string;
             /** @description empty to take the choice away */
             school: string;
+        };
+        Choices: {
+            dressings: components["schemas"]["Entry"][];
+            exact: boolean;
+            /** @description people or sources */
+            names: string[];
         };
         CompareComparison: {
             because: string[];
@@ -708,7 +837,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "undo" | "file box";
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
             known: boolean;
             /** @description from which it was done; empty where none was named */
             seat: string;
@@ -1006,6 +1135,22 @@ export interface components {
             unlinked: components["schemas"]["Offer"][];
             variants: components["schemas"]["Relative"][];
         };
+        Heading: {
+            /**
+             * Format: int64
+             * @description how many dressings stand under it; of a person, how many it originated
+             */
+            count: number;
+            name: string;
+            /** @description there are more; they were not counted further */
+            over?: boolean;
+            question: string;
+            /**
+             * Format: int64
+             * @description of a person, how many it tied
+             */
+            tied?: number;
+        };
         History: {
             deeds: components["schemas"]["Deed"][];
             /** Format: int64 */
@@ -1080,6 +1225,10 @@ export interface components {
             /** Format: double */
             wireMM: number;
         };
+        IndexPage: {
+            headings: components["schemas"]["Heading"][];
+            next: string;
+        };
         Item: {
             /** Format: int64 */
             folio?: number;
@@ -1099,6 +1248,13 @@ export interface components {
              * @description the edit that is kept
              */
             edit: number;
+        };
+        Laid: {
+            entry: components["schemas"]["Entry"];
+            note?: string;
+        };
+        "Lay-in-trayRequest": {
+            folios: number[];
         };
         "Link-parentRequest": {
             /**
@@ -1120,6 +1276,12 @@ export interface components {
              * @enum {string}
              */
             was?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+        };
+        Made: {
+            /** Format: int64 */
+            deed: number;
+            /** Format: int64 */
+            tray: number;
         };
         MeasureInterval: {
             /** Format: double */
@@ -1150,11 +1312,6 @@ export interface components {
             /** Format: int64 */
             folio: number;
             title: string;
-        };
-        Names: {
-            dressings: components["schemas"]["Name"][];
-            people: string[];
-            sources: string[];
         };
         Offer: {
             choices: components["schemas"]["Name"][];
@@ -1189,13 +1346,18 @@ export interface components {
             size: string;
         };
         Page: {
+            asked: components["schemas"]["QuestionTerm"][];
             entries: components["schemas"]["Entry"][];
             /** Format: int64 */
             filed: number;
-            /** Format: int64 */
-            next: number;
+            /** @description filed is an estimate */
+            filedAbout?: boolean;
+            nearest: string[];
+            next: string;
             /** Format: int64 */
             total: number;
+            /** @description the total is an estimate */
+            totalAbout?: boolean;
         };
         Parent: {
             /**
@@ -1381,6 +1543,15 @@ export interface components {
         ProportionWarning: {
             code: string;
             part: string;
+            text: string;
+        };
+        "Put-tray-awayRequest": {
+            away: boolean;
+        };
+        QuestionTerm: {
+            /** @enum {string} */
+            kind: "words" | "phrase" | "part" | "without" | "has" | "who" | "originator" | "tier" | "source" | "called" | "imitates" | "parent" | "years" | "size" | "folio" | "plain";
+            says: string;
             text: string;
         };
         Read: {
@@ -1685,6 +1856,34 @@ export interface components {
         "Take-inRequest": {
             name: string;
             text: string;
+        };
+        Tray: {
+            about?: string;
+            /** @description it was put away */
+            away?: boolean;
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description counts its changes; whoever changes it names the one they saw
+             */
+            edit: number;
+            /** Format: int64 */
+            id: number;
+            items: components["schemas"]["Laid"][];
+            /** Format: date-time */
+            madeAt: string;
+            name: string;
+        };
+        TrayBody: {
+            about?: string;
+            items: components["schemas"]["TrayItem"][];
+            name: string;
+        };
+        TrayItem: {
+            /** Format: int64 */
+            folio: number;
+            note?: string;
         };
         UndoRequest: {
             /**
@@ -2114,15 +2313,56 @@ export interface operations {
             };
         };
     };
+    "list-choices": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+                q?: string;
+            };
+            header?: never;
+            path: {
+                of: "people" | "sources" | "dressings";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choices"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-deeds": {
         parameters: {
             query?: {
                 /** @description only what was done from this seat */
                 mine?: boolean;
                 /** @description absent for all */
-                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "undo" | "file box";
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
                 /** @description what it is about; absent for all */
-                record?: "dressing" | "hook" | "word" | "school" | "box";
+                record?: "dressing" | "hook" | "word" | "school" | "box" | "tray";
                 /** @description which record: a folio, a hook's number, words, a question, a box */
                 of?: string;
                 /** @description a day in UTC, such as 2026-05-31 */
@@ -2273,10 +2513,14 @@ export interface operations {
                 hook?: number;
                 /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
                 fill?: boolean;
-                /** @description words that all must occur */
+                /** @description what is asked: words, tail: wood duck, 1930s, by Pell, in "Dusk and After", size 14, variant of Candle Sedge, or several of them */
                 q?: string;
-                /** @description the folio after which to go on */
-                after?: number;
+                /** @description what the list is sorted by; absent for the folio */
+                sort?: "folio" | "name" | "who" | "source" | "date" | "size" | "variants";
+                /** @description from the last to the first */
+                down?: boolean;
+                /** @description the next of the page before */
+                after?: string;
                 limit?: number;
             };
             header?: never;
@@ -2811,11 +3055,20 @@ export interface operations {
             };
         };
     };
-    "list-names": {
+    "open-index": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the part whose materials are listed */
+                part?: string;
+                /** @description the letters that names begin with */
+                begin?: string;
+                /** @description the next of the stretch before */
+                after?: string;
+            };
             header?: never;
-            path?: never;
+            path: {
+                of: "people" | "books" | "decades" | "hooks" | "imitations" | "parts" | "materials";
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2826,7 +3079,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Names"];
+                    "application/json": components["schemas"]["IndexPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-entry": {
+        parameters: {
+            query: {
+                name: string;
+                part?: string;
+            };
+            header?: never;
+            path: {
+                of: "people" | "books" | "decades" | "hooks" | "imitations" | "parts" | "materials";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["About"];
                 };
             };
             /** @description Error */
@@ -3108,6 +3395,236 @@ export interface operations {
             };
         };
     };
+    "list-trays": {
+        parameters: {
+            query?: {
+                /** @description only those that hold this dressing */
+                folio?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tray"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "make-tray": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrayBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Made"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-tray": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path: {
+                tray: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tray"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-tray": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                tray: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-trayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-tray-away": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                tray: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Put-tray-awayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "lay-in-tray": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                tray: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lay-in-trayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -3287,13 +3804,17 @@ type ReadonlyArray<T> = [
     unknown[]
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
-export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "undo", "file box"];
-export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box"];
+export const pathsApiChoicesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/choices/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "sources", "dressings"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray"];
+export const pathsApiDressingsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/dressings"]["get"]["parameters"]["query"]["sort"]> = ["folio", "name", "who", "source", "date", "size", "variants"];
+export const pathsApiIndexesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
+export const pathsApiIndexesOfEntryGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}/entry"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
 export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
-export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "undo", "file box"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
@@ -3309,6 +3830,7 @@ export const parentKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const profileShapeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["kind"]> = ["envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"];
 export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["texture"]> = ["plain", "gloss", "case", "cone", "fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const proportionPartStandardValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProportionPart"]["standard"]> = ["hook", "bead", "underweight", "thread", "tag", "tail", "shuck", "butt", "underbody", "rib", "body", "abdomen", "body hackle", "wing case", "thorax", "legs", "post", "underwing", "wing", "overwing", "flash", "hackle", "collar", "throat", "cheeks", "topping", "indicator", "hot spot", "head", "eyes", "finish", "antennae"];
+export const questionTermKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuestionTerm"]["kind"]> = ["words", "phrase", "part", "without", "has", "who", "originator", "tier", "source", "called", "imitates", "parent", "years", "size", "folio", "plain"];
 export const readTextRequestClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Read-textRequest"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
 export const readingCorrectionAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingCorrection"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
 export const readingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingMark"]["as"]> = ["label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"];

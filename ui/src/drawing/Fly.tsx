@@ -454,33 +454,35 @@ export function frameFor(outlines: Outline[], ratio: number, ruler: boolean): Fr
 /** More ticks than these on a ruler could not be told apart. */
 const maxTicks = 120;
 
+/** A ruler in millimetres. It starts behind the eye, where the shank does, and runs towards the bend
+ * and beyond, so that what is read off it is a place on the hook. */
 function Ruler({ f }: { f: Frame }) {
   const y = f.y + f.h - f.w * 0.012;
   const tick = f.w * 0.008;
-  const x0 = f.x + f.w * 0.03;
+  const room = Math.max(0, -(f.x + f.w * 0.02)); // from the eye to the left edge
   // a tick a millimetre, as long as they can be told apart
   const step = [1, 2, 5, 10, 20, 50].find((s) => f.w / s < maxTicks) ?? f.w / maxTicks;
-  const count = Math.floor((f.w * 0.94) / step);
+  const count = Math.floor(room / step);
   const labels = f.w / step > 40 ? 10 : f.w / step > 15 ? 5 : 2;
   return (
-    <g className="stroke-edge" strokeWidth={f.w * 0.0011}>
-      <path d={`M${x0} ${y}h${count * step}`} />
+    <g
+      className="ruler stroke-edge"
+      strokeWidth={f.w * 0.0011}
+      style={{ "--w": f.w } as React.CSSProperties}
+      data-testid="ruler"
+    >
+      <path d={`M0 ${y}h${-count * step}`} />
       {Array.from({ length: count + 1 }, (_, i) => (
-        <path key={i} d={`M${x0 + i * step} ${y}v${-(i % labels === 0 ? tick * 2 : tick)}`} />
+        <path key={i} d={`M${-i * step} ${y}v${-(i % labels === 0 ? tick * 2 : tick)}`} />
       ))}
       {Array.from({ length: Math.floor(count / labels) + 1 }, (_, i) => (
-        <text
-          key={i}
-          x={x0 + i * labels * step}
-          y={y - tick * 2.6}
-          fontSize={f.w * 0.02}
-          textAnchor={i === 0 ? "start" : "middle"}
-          className="fill-soft"
-          stroke="none"
-        >
-          {i === 0 ? "0 mm" : i * labels * step}
+        <text key={i} x={-i * labels * step} y={y - tick * 2.6} textAnchor="middle" className="fill-soft" stroke="none">
+          {i * labels * step}
         </text>
       ))}
+      <text x={f.w * 0.014} y={y} className="fill-soft" stroke="none">
+        mm<tspan className="wide"> from the eye</tspan>
+      </text>
     </g>
   );
 }
@@ -542,6 +544,9 @@ export function Overlay({
         const y = f.y + size * (1.6 + i * 2.5);
         const x = l.root[0];
         const longest = Math.max(l.parentMM, l.variantMM);
+        const says = `${l.part} ${l.parentMM.toFixed(1)} → ${l.variantMM.toFixed(1)} mm`;
+        // where there is no room at the left of the lines it stands at their right
+        const fits = x - longest - size * 0.5 - says.length * size * 0.5 > f.x;
         return (
           <g key={l.part} strokeWidth={f.w * 0.0015} fill="none">
             <path d={`M${x} ${y - size * 0.7}v${size * 1.9}`} className="stroke-ink" />
@@ -552,14 +557,14 @@ export function Overlay({
               strokeWidth={f.w * 0.0024}
             />
             <text
-              x={x - longest - size * 0.5}
+              x={fits ? x - longest - size * 0.5 : x + size * 0.5}
               y={y + size * 0.65}
               fontSize={size}
-              textAnchor="end"
+              textAnchor={fits ? "end" : "start"}
               stroke="none"
               className="fill-ink"
             >
-              {l.part} {l.parentMM.toFixed(1)} → {l.variantMM.toFixed(1)} mm
+              {says}
             </text>
           </g>
         );

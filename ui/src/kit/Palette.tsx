@@ -2,19 +2,19 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
-import { namesQuery } from "../api/client";
+import { useDeferredValue, useState } from "react";
+import { choicesQuery } from "../api/client";
+import { DressingChoice } from "./Combobox";
 import { useRooms } from "./keys";
-
-/** How many dressings are offered at once. */
-const most = 40;
 
 /** Goes anywhere and does anything, by typing a few letters of it. */
 export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
   const rooms = useRooms();
   const navigate = useNavigate();
-  const names = useQuery({ ...namesQuery, enabled: open });
   const [typed, setTyped] = useState("");
+  const asked = useDeferredValue(typed.trim());
+  const names = useQuery({ ...choicesQuery("dressings", asked), enabled: open });
+  const people = useQuery({ ...choicesQuery("people", asked), enabled: open && asked.length > 1 });
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const fits = (s: string) => words.every((w) => s.toLowerCase().includes(w));
   const run = (f: () => void) => () => {
@@ -22,7 +22,8 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
     // after the dialog has given the focus back
     setTimeout(f, 0);
   };
-  const dressings = (names.data?.dressings ?? []).filter((d) => fits(`${d.title} ${d.folio}`)).slice(0, most);
+  const dressings = names.data?.dressings ?? [];
+  const who = asked.length > 1 ? (people.data?.names ?? []).slice(0, 4) : [];
   const deeds = rooms
     .map((r) => ({ title: r.title, list: r.list.filter((b) => b.do && fits(b.what)) }))
     .filter((r) => r.list.length > 0)
@@ -68,6 +69,33 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
                   ))}
                 </Command.Group>
               ))}
+              {asked && (
+                <Command.Group heading="Find" className="palette-group">
+                  <Command.Item
+                    value="find in the ledger"
+                    className="palette-item"
+                    onSelect={run(() => void navigate({ to: "/", search: { q: asked } }))}
+                  >
+                    <span className="grow">
+                      ask the Ledger for “<b className="book">{asked}</b>”
+                    </span>
+                  </Command.Item>
+                </Command.Group>
+              )}
+              {who.length > 0 && (
+                <Command.Group heading="People" className="palette-group">
+                  {who.map((n) => (
+                    <Command.Item
+                      key={n}
+                      value={`person ${n}`}
+                      className="palette-item"
+                      onSelect={run(() => void navigate({ to: "/index/$of/$name", params: { of: "people", name: n } }))}
+                    >
+                      <span className="book grow">{n}</span>
+                    </Command.Item>
+                  ))}
+                </Command.Group>
+              )}
               {dressings.length > 0 && (
                 <Command.Group heading="Dressings" className="palette-group">
                   {dressings.map((d) => (
@@ -77,8 +105,7 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
                       className="palette-item"
                       onSelect={run(() => void navigate({ to: "/folio/$folio", params: { folio: String(d.folio) } }))}
                     >
-                      <span className="book grow">{d.title}</span>
-                      <span className="text-soft">folio {d.folio}</span>
+                      <DressingChoice e={d} />
                     </Command.Item>
                   ))}
                 </Command.Group>

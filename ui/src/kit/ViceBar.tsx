@@ -12,14 +12,15 @@ export function ViceBar() {
   const [typed, setTyped] = useState<string>();
   const wrong = typed !== undefined && typed !== "" && !sizes.includes(typed);
   const held = vice.size !== "" || vice.shank !== "" || !!vice.hook;
-  const size = vice.size || hook?.size || "";
+  const measured = hooks.data?.find((h) => h.id === vice.hook);
+  const size = measured?.size || vice.size || hook?.size || "";
   const shank = vice.shank || hook?.shank || "standard";
   return (
     <section
       aria-label="In the vice"
-      className="no-print fixed inset-x-0 bottom-0 z-20 flex h-[58px] items-center gap-3 border-t border-bark bg-bark px-3 text-onbark"
+      className="vice no-print fixed inset-x-0 bottom-0 z-20 flex min-h-[58px] flex-wrap items-center gap-x-3 border-t border-bark bg-bark px-3 py-1 text-onbark"
     >
-      <h2 className="w-[76px] text-center text-[0.95rem] leading-tight">In the vice</h2>
+      <h2 className="w-[76px] text-center text-[0.95rem] leading-tight max-[500px]:sr-only">In the vice</h2>
       <div className="flex items-center">
         <button
           type="button"
@@ -65,13 +66,13 @@ export function ViceBar() {
         </button>
       </div>
       <label className="flex items-center gap-2">
-        <span className="text-[0.9rem]">shank</span>
+        <span className="text-[0.9rem] max-[500px]:sr-only">shank</span>
         <select
           value={vice.hook ? `hook ${vice.hook}` : shank}
           onChange={(e) =>
             e.target.value.startsWith("hook ") ? setHook(Number(e.target.value.slice(5))) : setShank(e.target.value)
           }
-          className="h-11 max-w-[11rem] rounded border border-edge bg-bark px-2"
+          className="h-11 max-w-[11rem] max-[500px]:max-w-[8rem] rounded border border-edge bg-bark px-2"
         >
           {(shanks.includes(shank) ? shanks : [shank, ...shanks]).map((s) => (
             <option key={s} value={s}>
@@ -89,7 +90,12 @@ export function ViceBar() {
           )}
         </select>
       </label>
-      <p id="vice-figures" aria-live="polite" data-testid="vice-figures" className="min-w-0 truncate text-[0.95rem]">
+      <p
+        id="vice-figures"
+        aria-live="polite"
+        data-testid="vice-figures"
+        className="min-w-0 basis-[16rem] grow text-[0.95rem] leading-tight"
+      >
         {wrong ? (
           <b>no hook is a {typed}; expected 1 to 32, or 1/0 to 8/0</b>
         ) : hook ? (
@@ -105,7 +111,11 @@ export function ViceBar() {
             </span>
           </>
         ) : held ? (
-          `every fly on a ${size}`
+          measured ? (
+            `every fly on the “${measured.name}”, ${measured.size}`
+          ) : (
+            `every fly on a ${[size, shank === "standard" ? "" : shank].filter(Boolean).join(" ")}`
+          )
         ) : (
           "each fly on the hook its own dressing names"
         )}
@@ -117,7 +127,7 @@ export function ViceBar() {
             setTyped(undefined);
             release();
           }}
-          className="ml-auto h-11 shrink-0 rounded border border-edge px-3 hover:bg-amber"
+          className="ml-auto h-11 shrink-0 rounded border border-edge px-3 hover:bg-amber max-[500px]:order-first max-[500px]:ml-0"
         >
           its own hook
         </button>

@@ -1,6 +1,5 @@
 import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useEffect } from "react";
 import { readAnew, rereadingsQuery } from "../../api/client";
 import { useKeys } from "../../kit/keys";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
@@ -13,9 +12,6 @@ export function AnewRoom() {
   const q = useInfiniteQuery(rereadingsQuery());
   const client = useQueryClient();
   const { say } = useToasts();
-  useEffect(() => {
-    document.title = "Read anew · Moth Ledger";
-  }, []);
   const take = useMutation({
     mutationFn: (folios: number[]) => readAnew(folios, crypto.randomUUID()),
     onSuccess: (r) => {

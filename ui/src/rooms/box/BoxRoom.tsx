@@ -15,6 +15,7 @@ import {
 } from "../../api/client";
 import { useKeys } from "../../kit/keys";
 import { History, Trouble, Waiting } from "../../kit/pieces";
+import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 import { takeHanded } from "./handed";
 
@@ -30,9 +31,6 @@ export function BoxRoom() {
   const [pasted, setPasted] = useState("");
   const area = useRef<HTMLTextAreaElement>(null);
   const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    document.title = "Card box · Moth Ledger";
-  }, []);
   const taking = useMutation({
     mutationFn: async ({ name, text }: { name: string; text: string | File }) => {
       const words = typeof text === "string" ? text : await text.text();
@@ -175,9 +173,7 @@ function BatchPage({ b }: { b: Batch }) {
   const look = useQuery(itemsQuery(b.id, "look"));
   const filed = useQuery({ ...itemsQuery(b.id, "filed"), enabled: b.filed > 0 && !running });
   const refused = useQuery({ ...itemsQuery(b.id, "refused"), enabled: b.refused > 0 });
-  useEffect(() => {
-    document.title = `${b.name} · Moth Ledger`;
-  }, [b.name]);
+  useTitle(b.name);
   const put = useCallback((now: Batch) => client.setQueryData(batchQuery(now.id).queryKey, now), [client]);
   const refresh = useCallback(() => void client.invalidateQueries(), [client]);
 

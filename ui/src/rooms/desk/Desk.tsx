@@ -3,7 +3,6 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import {
   type DragEvent,
   type FormEvent,
-  memo,
   startTransition,
   useCallback,
   useEffect,
@@ -15,10 +14,8 @@ import {
   batchItem,
   type Correction,
   draftsQuery,
-  dropDraft,
   fileDressing,
   folioQuery,
-  namesQuery,
   type Offer,
   Problem,
   type Read,
@@ -28,9 +25,11 @@ import {
 } from "../../api/client";
 import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
+import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 import { handOver } from "../box/handed";
+import { Changes } from "./Changes";
 import { Contradictions } from "./Contradictions";
 import {
   blank,
@@ -39,20 +38,19 @@ import {
   type Evidence,
   empty,
   evidence,
-  forget,
   form as formOf,
   type Kept,
-  keep,
   local,
   ofFolio,
   revive,
   type TextField,
-  touched,
   useDraft,
 } from "./draft";
+import { Field } from "./Field";
 import { MarkedText } from "./MarkedText";
 import { Merge } from "./Merge";
 import { type ParentDraft, Parents } from "./Parents";
+import { PutAside } from "./PutAside";
 import { Understood } from "./Understood";
 import { CorrectionList, WordStrip } from "./Word";
 import { marksByLine, wordAt } from "./word";
@@ -107,7 +105,6 @@ function DeskPage({ start }: { start: () => Draft }) {
     return { ...body, folio: draft.folio, base: draft.base };
   }, [draft]);
   const reading = useQuery(readQuery(said, vice));
-  const names = useQuery(namesQuery);
   const client = useQueryClient();
   const navigate = useNavigate();
   const form = useRef<HTMLFormElement>(null);
@@ -123,9 +120,7 @@ function DeskPage({ start }: { start: () => Draft }) {
   // the marks come at once, the drawing and the table when the fingers rest
   const drawn = useRested(read);
 
-  useEffect(() => {
-    document.title = `${draft.folio ? `Revising folio ${draft.folio}` : "Desk"} · Moth Ledger`;
-  }, [draft.folio]);
+  useTitle(draft.folio ? `Revising folio ${draft.folio}` : "Desk");
   useEffect(() => {
     show(read?.measured.hook);
   }, [read, show]);
@@ -286,11 +281,11 @@ function DeskPage({ start }: { start: () => Draft }) {
             }
           />
         )}
-        <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-1">
-          {rows.map(({ k, label, list, hint }) => (
-            <Field key={k} {...{ k, label, list, hint, draft, set, leave, problem }} read={read?.evidence[k]} />
+        <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-1 max-[700px]:grid-cols-1">
+          {rows.map(({ k, label, of, hint }) => (
+            <Field key={k} {...{ k, label, of, hint, draft, set, leave, problem }} read={read?.evidence[k]} />
           ))}
-          <p className="col-span-3 text-[0.92rem] text-soft" data-testid="dated" aria-live="polite">
+          <p className="col-span-full text-[0.92rem] text-soft" data-testid="dated" aria-live="polite">
             {read?.dated ? `the date: ${read.dated.says}` : " "}
           </p>
           <Field
@@ -307,7 +302,6 @@ function DeskPage({ start }: { start: () => Draft }) {
         <Parents
           list={parents}
           asked={asked}
-          names={names.data?.dressings ?? []}
           problem={problem?.field.startsWith("parents") ? problem.message : undefined}
           onChange={putParents}
           onLeave={(name) => {
@@ -315,21 +309,6 @@ function DeskPage({ start }: { start: () => Draft }) {
             change((d) => ({ ...d, left: [...d.left, name] }));
           }}
         />
-        <datalist id="people">
-          {names.data?.people.map((n) => (
-            <option key={n} value={n} />
-          ))}
-        </datalist>
-        <datalist id="sources">
-          {names.data?.sources.map((n) => (
-            <option key={n} value={n} />
-          ))}
-        </datalist>
-        <datalist id="dressings">
-          {names.data?.dressings.map((n) => (
-            <option key={n.folio} value={`${n.folio} · ${n.title}`} />
-          ))}
-        </datalist>
         <div className="mt-4 flex flex-wrap items-center gap-4">
           <button
             type="submit"
@@ -406,64 +385,11 @@ function KeptWords({ kept, draft }: { kept: Kept; draft: Draft }) {
   );
 }
 
-/** Drafts that were put aside. */
-const PutAside = memo(function PutAside({ now, onTake }: { now: string; onTake: (d: Draft) => void }) {
-  const drafts = useQuery(draftsQuery);
-  const client = useQueryClient();
-  const navigate = useNavigate();
-  const list = (drafts.data ?? []).filter((d) => d.id !== now);
-  if (list.length === 0) return null;
-  return (
-    <section className="mt-6" aria-label="Put aside">
-      <h2 className="text-xl">Put aside</h2>
-      <ul>
-        {list.map((d) => {
-          const b = local(d.id) ?? revive(d.body);
-          if (!b) return null;
-          const name = b.title || b.text.split("\n").find((l) => l.trim()) || "no words yet";
-          return (
-            <li key={d.id} className="flex items-center gap-3 border-b border-rule py-1">
-              <span className="book grow truncate">
-                {b.folio ? `Revising folio ${b.folio}: ` : ""}
-                {name}
-              </span>
-              <button
-                type="button"
-                className="btn"
-                aria-label={`Take up ${name}`}
-                onClick={() => {
-                  if (b.folio || b.batch) {
-                    keep(b);
-                    void navigate({ to: "/desk", search: { folio: b.folio, batch: b.batch, item: b.item } });
-                  } else onTake(b);
-                }}
-              >
-                Take up
-              </button>
-              <button
-                type="button"
-                className="btn"
-                aria-label={`Throw away ${name}`}
-                onClick={() => {
-                  forget(d.id);
-                  void dropDraft(d.id).then(() => client.invalidateQueries({ queryKey: ["drafts"] }));
-                }}
-              >
-                Throw away
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-});
-
-const rows: { k: Evidence; label: string; list?: string; hint?: string }[] = [
+const rows: { k: Evidence; label: string; of?: "people" | "sources"; hint?: string }[] = [
   { k: "title", label: "name" },
-  { k: "tier", label: "tied by", list: "people" },
-  { k: "originator", label: "originator", list: "people" },
-  { k: "source", label: "source", list: "sources" },
+  { k: "tier", label: "tied by", of: "people" },
+  { k: "originator", label: "originator", of: "people" },
+  { k: "source", label: "source", of: "sources" },
   { k: "page", label: "page" },
   { k: "date", label: "date", hint: "as the card has it" },
 ];
@@ -495,81 +421,3 @@ const askedAbout = (d: Draft, offers: Offer[], parents: ParentDraft[]) =>
       !d.left.includes(o.name) &&
       !o.choices.some((c) => parents.some((p) => p.folio === c.folio)),
   );
-
-/** What a revision would change, the evidence beside the dressing. */
-function Changes({ list, parents, linked }: { list: string[]; parents: ParentDraft[]; linked: ParentDraft[] }) {
-  const key = (p: ParentDraft) => `${p.kind} ${p.folio} ${p.reason}`;
-  const say = (p: ParentDraft) => `${p.kind} ${p.folio} · ${p.title}${p.reason ? `, “${p.reason}”` : ""}`;
-  const now = new Set(parents.map(key));
-  const was = new Set(linked.map(key));
-  const all = [
-    ...list,
-    ...linked.filter((p) => !now.has(key(p))).map((p) => `parents: no more ${say(p)}`),
-    ...parents.filter((p) => !was.has(key(p))).map((p) => `parents: ${say(p)}`),
-  ];
-  return (
-    <section className="mt-3 border-l-4 border-edge bg-well px-3 py-2" aria-label="What this revision changes">
-      <h2 className="caps">what this revision changes</h2>
-      {all.length === 0 ? (
-        <p className="text-soft">Nothing yet. What is not touched stays as it is.</p>
-      ) : (
-        <ul data-testid="changes" className="book leading-snug">
-          {all.map((c) => (
-            <li key={c}>{c}</li>
-          ))}
-        </ul>
-      )}
-    </section>
-  );
-}
-
-type FieldProps = {
-  label: string;
-  k: Exclude<TextField, "text">;
-  draft: Draft;
-  set: (k: TextField) => (value: string) => void;
-  leave?: (k: Evidence) => void;
-  /** What will be filed, where nobody writes anything else. */
-  read?: string;
-  problem: Problem | undefined;
-  list?: string;
-  hint?: string;
-  wide?: boolean;
-};
-
-function Field({ label, k, draft, set, leave, read, problem, list, hint, wide }: FieldProps) {
-  const wrong = problem?.field === k;
-  // a revision shows what is on file; it stays unless somebody writes in the field
-  const own = k === "why" || !draft.folio || touched(draft, k);
-  const kept = k === "why" ? "" : (read ?? draft.kept[k] ?? "");
-  return (
-    <div className={wide ? "col-span-3" : ""}>
-      <span className="flex items-baseline justify-between gap-2">
-        <label htmlFor={`f-${k}`} className="caps">
-          {label}
-        </label>
-        {leave && k !== "why" && draft.folio && touched(draft, k) && (
-          <button type="button" className="link text-[0.85rem] leading-none text-soft" onClick={() => leave(k)}>
-            as it was<span className="sr-only">: {label}</span>
-          </button>
-        )}
-      </span>
-      <input
-        id={`f-${k}`}
-        className="field"
-        value={own ? draft[k] : kept}
-        onChange={(e) => set(k)(e.target.value)}
-        placeholder={(!draft.folio && read) || hint || ""}
-        list={list}
-        aria-invalid={wrong}
-        aria-describedby={wrong ? `p-${k}` : undefined}
-        autoComplete="off"
-      />
-      {wrong && (
-        <span id={`p-${k}`} role="alert" className="block font-semibold text-amber">
-          {problem.message}
-        </span>
-      )}
-    </div>
-  );
-}

@@ -1,32 +1,9 @@
 import { useId, useState } from "react";
-import { type Descent, descents, type Name, type Offer } from "../../api/client";
+import { type Descent, descents, type Offer } from "../../api/client";
+import { DressingCombobox } from "../../kit/Combobox";
 
 /** A parent as it stands on the desk. */
 export type ParentDraft = { folio: number; title: string; kind: Descent; reason: string };
-
-/** "7 · Gloaming Porter" and "7" name folio 7. */
-export function folioOf(s: string): number | undefined {
-  const m = /^\s*(?:folio )?(\d{1,9})\s*(·.*)?$/i.exec(s);
-  return m ? Number(m[1]) : undefined;
-}
-
-/** What was typed, one or several: by folio, or by a name that only one dressing has. */
-export function parentsOf(typed: string, names: Name[]): ParentDraft[] | string {
-  const out: ParentDraft[] = [];
-  for (const piece of typed.split(/;|,(?=\s*\d+\s*·)/)) {
-    const s = piece.trim();
-    if (!s) continue;
-    const folio = folioOf(s);
-    const named = names.filter((n) => (folio ? n.folio === folio : n.title.toLowerCase() === s.toLowerCase()));
-    if (folio && named.length === 0) named.push({ folio, title: s.replace(/^[^·]*·?\s*/, "") });
-    const [one] = named;
-    if (!one) return `“${s}” is not in the ledger; give its folio number, or choose it from the list.`;
-    if (named.length > 1)
-      return `${named.length} dressings are called “${s}”: give the folio number, ${named.map((n) => n.folio).join(" or ")}.`;
-    out.push({ folio: one.folio, title: one.title, kind: "variant of", reason: "" });
-  }
-  return out;
-}
 
 /** The way in which one dressing comes from another. */
 export function DescentChoice(p: { label: string; value: Descent; onChange: (k: Descent) => void }) {
@@ -49,7 +26,6 @@ export function DescentChoice(p: { label: string; value: Descent; onChange: (k: 
 export function Parents({
   list,
   asked,
-  names,
   problem,
   onChange,
   onLeave,
@@ -57,7 +33,6 @@ export function Parents({
   list: ParentDraft[];
   /** Parents that the text names and that are several or unknown. */
   asked: Offer[];
-  names: Name[];
   problem: string | undefined;
   onChange: (list: ParentDraft[]) => void;
   /** This one is not linked. */
@@ -65,15 +40,7 @@ export function Parents({
 }) {
   const id = useId();
   const [typed, setTyped] = useState("");
-  const [trouble, setTrouble] = useState("");
   const add = (p: ParentDraft) => onChange([...list.filter((x) => x.folio !== p.folio || x.kind !== p.kind), p]);
-  const take = (text: string) => {
-    const got = parentsOf(text, names);
-    if (typeof got === "string") return setTrouble(got);
-    setTrouble("");
-    setTyped("");
-    onChange([...list.filter((x) => !got.some((g) => g.folio === x.folio && g.kind === x.kind)), ...got]);
-  };
   const put = (i: number, change: Partial<ParentDraft>) =>
     onChange(list.map((p, k) => (k === i ? { ...p, ...change } : p)));
   return (
@@ -139,38 +106,22 @@ export function Parents({
           </li>
         ))}
       </ul>
-      <span className="flex items-end gap-2">
-        <input
-          id="f-parent"
-          form={`${id}-none`} // Enter adds what was typed; it does not file the dressing
-          className="field"
-          list="dressings"
-          aria-label="Add a parent"
-          placeholder={list.length ? "another parent: its folio, or its name" : "a parent: its folio, or its name"}
-          value={typed}
-          autoComplete="off"
-          aria-invalid={!!trouble || !!problem}
-          onChange={(e) => {
-            setTrouble("");
-            setTyped(e.target.value);
-            if (/^\d+ · ./.test(e.target.value) && names.some((n) => `${n.folio} · ${n.title}` === e.target.value))
-              take(e.target.value);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === "Enter" && !e.ctrlKey && !e.metaKey) {
-              e.preventDefault();
-              if (typed.trim()) take(typed);
-            }
-          }}
-          onBlur={() => typed.trim() && take(typed)}
-        />
-        <button type="button" className="btn !min-h-[42px]" disabled={!typed.trim()} onClick={() => take(typed)}>
-          Add
-        </button>
-      </span>
-      {(trouble || problem) && (
+      <DressingCombobox
+        id="f-parent"
+        label="Add a parent"
+        placeholder={list.length ? "another parent: its name, or its folio" : "a parent: its name, or its folio"}
+        value={typed}
+        onType={setTyped}
+        aria-invalid={!!problem}
+        onEnter={() => {}}
+        onChoose={(e) => {
+          setTyped("");
+          add({ folio: e.folio, title: e.title, kind: "variant of", reason: "" });
+        }}
+      />
+      {problem && (
         <span id={`${id}-problem`} role="alert" className="block font-semibold text-amber">
-          {trouble || problem}
+          {problem}
         </span>
       )}
     </fieldset>

@@ -3,7 +3,13 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type Correction, dropDraft, type Filing, type Folio, type Settlement, saveDraft } from "../../api/client";
-import { folioOf, type ParentDraft } from "./Parents";
+import type { ParentDraft } from "./Parents";
+
+/** "7 · Gloaming Porter" and "7" name folio 7. */
+function folioOf(s: string): number | undefined {
+  const m = /^\s*(?:folio )?(\d{1,9})\s*(·.*)?$/i.exec(s);
+  return m ? Number(m[1]) : undefined;
+}
 
 export type Draft = {
   id: string;

@@ -1,10 +1,20 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { type Descent, type Folio, type LinkBody, linkParent, namesQuery, type Relative } from "../../api/client";
+import { useForm } from "react-hook-form";
+import {
+  type Descent,
+  descents,
+  type Entry,
+  type Folio,
+  type LinkBody,
+  linkParent,
+  type Relative,
+} from "../../api/client";
+import { DressingCombobox } from "../../kit/Combobox";
 import { nameOf } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
-import { DescentChoice, parentsOf } from "../desk/Parents";
+import { DescentChoice } from "../desk/Parents";
 
 /** What a dressing descends from, in which way and why; each can be changed where it
  * stands, added, and taken away. */
@@ -128,50 +138,50 @@ function Change({ p, put }: { p: Relative; put: (b: LinkBody) => void }) {
 }
 
 function Add({ put }: { put: (b: LinkBody) => void }) {
-  const names = useQuery(namesQuery);
   const [typed, setTyped] = useState("");
-  const [kind, setKind] = useState<Descent>("variant of");
-  const [reason, setReason] = useState("");
+  const form = useForm<{ kind: Descent; reason: string }>({ defaultValues: { kind: "variant of", reason: "" } });
+  const [chosen, setChosen] = useState<Entry>();
   const [trouble, setTrouble] = useState("");
   return (
     <form
       className="mt-2 flex flex-col gap-1"
       aria-label="Add a parent"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const got = parentsOf(typed, names.data?.dressings ?? []);
-        if (typeof got === "string" || got.length === 0)
-          return setTrouble(typeof got === "string" ? got : "Give a folio number, or a name.");
-        for (const p of got) put({ parent: p.folio, kind, reason: reason.trim() || undefined });
+      onSubmit={form.handleSubmit(({ kind, reason }) => {
+        if (!chosen) return setTrouble("Choose a dressing from the list: type its name, or its folio.");
+        put({ parent: chosen.folio, kind, reason: reason.trim() || undefined });
         setTyped("");
-        setReason("");
-      }}
+        setChosen(undefined);
+        form.reset({ kind, reason: "" });
+      })}
     >
-      <DescentChoice label="How it descends" value={kind} onChange={setKind} />
-      <input
-        className="field"
-        aria-label="From which dressing"
-        list="lineage-names"
-        placeholder="its folio, or its name"
+      <select className="field" aria-label="How it descends" {...form.register("kind")}>
+        {descents.map((k) => (
+          <option key={k}>{k}</option>
+        ))}
+      </select>
+      <DressingCombobox
+        label="From which dressing"
+        placeholder="its name, or its folio"
         value={typed}
         aria-invalid={!!trouble}
-        onChange={(e) => {
+        onType={(text) => {
           setTrouble("");
-          setTyped(e.target.value);
+          setChosen(undefined);
+          setTyped(text);
+        }}
+        onChoose={(e) => {
+          setTrouble("");
+          setChosen(e);
+          setTyped(nameOf(e));
         }}
       />
-      <datalist id="lineage-names">
-        {names.data?.dressings.map((n) => (
-          <option key={n.folio} value={`${n.folio} · ${n.title}`} />
-        ))}
-      </datalist>
+      {chosen && <span className="text-[0.92rem] text-soft">folio {chosen.folio}</span>}
       <input
         className="field"
         aria-label="Why that is said"
         placeholder="why that is said"
-        value={reason}
         maxLength={4000}
-        onChange={(e) => setReason(e.target.value)}
+        {...form.register("reason")}
       />
       {trouble && (
         <span role="alert" className="font-semibold text-amber">

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import { useEffect } from "react";
 import { sizesQuery } from "../../api/client";
 import type { components } from "../../api/schema.gen";
 import { useKeys } from "../../kit/keys";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
+import { useTitle } from "../../kit/title";
 
 /** Whether nothing can be said of a part on any size. */
 const silent = (rows: components["schemas"]["SizeRow"][], i: number) =>
@@ -19,9 +19,7 @@ const figure = (v: number) => String(Math.round(v * 10) / 10);
 export function SizesRoom() {
   const { folio } = useParams({ from: "/folio/$folio/sizes" });
   const q = useQuery(sizesQuery(Number(folio)));
-  useEffect(() => {
-    if (q.data) document.title = `${nameOf(q.data.entry)}, all sizes · Moth Ledger`;
-  }, [q.data]);
+  useTitle(q.data && `${nameOf(q.data.entry)}, all sizes`);
   useKeys("Size table", [{ key: "Ctrl P", what: "print it" }]);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;

@@ -1,6 +1,15 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type AdvicePiece, dismissAdvice, type Folio, reorder, type Workings, workingsQuery } from "../../api/client";
+import {
+  type AdvicePiece,
+  dismissAdvice,
+  type Folio,
+  type Outline,
+  reorder,
+  type Workings,
+  workingsQuery,
+} from "../../api/client";
+import { frameFor } from "../../drawing/Fly";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 
@@ -8,16 +17,18 @@ const mm = (v: number) => v.toFixed(1);
 const turns = (v: number) => String(Math.round(v * 10) / 10);
 
 /** Which stretch of the shank each part takes, from the bend to the eye. */
-export function BudgetStrip({ folio }: { folio: number }) {
+export function BudgetStrip({ folio, outline, ratio }: { folio: number; outline: Outline; ratio: number }) {
   const { vice } = useVice();
   const q = useQuery(workingsQuery(folio, vice));
   const b = q.data?.budget;
   if (!b) return null;
-  const span = Math.max(b.shankMM, ...b.stretches.map((s) => s.fromMM));
-  const low = Math.min(0, ...b.stretches.map((s) => s.toMM));
-  const x = (v: number) => `${(100 * (span - v)) / (span - low)}%`;
+  // the scale of the drawing above, so that each stretch stands under its part
+  const frame = frameFor([outline], ratio, true);
+  const x = (v: number) => `${(100 * (-v - frame.x)) / frame.w}%`;
   const share = (s: Workings["budget"]["stretches"][number]) =>
-    (100 * Math.max(s.fromMM - s.toMM, 0.02 * span)) / (span - low);
+    (100 * Math.max(s.fromMM - s.toMM, 0.01 * frame.w)) / frame.w;
+  // whether its name has room in a stretch; on a phone a letter takes more of it
+  const fits = (s: Workings["budget"]["stretches"][number], of = 1) => share(s) > of * (s.role.length * 1.15 + 1);
   // parts that lie over one another go to rows of their own
   const rows: { end: number; list: typeof b.stretches }[] = [];
   for (const s of [...b.stretches].sort((p, q2) => q2.fromMM - p.fromMM)) {
@@ -28,16 +39,14 @@ export function BudgetStrip({ folio }: { folio: number }) {
     } else rows.push({ end: s.toMM, list: [s] });
   }
   return (
-    <section aria-label="Shank budget" className="bg-well px-6 pt-1 pb-2" data-testid="budget">
-      <div className="flex justify-between text-[0.85rem] text-soft">
-        <span>bend</span>
+    <section aria-label="Shank budget" className="bg-well pt-1 pb-2" data-testid="budget">
+      <p className="px-3 text-center text-[0.85rem] text-soft">
         <span className={b.crowded ? "font-semibold text-amber" : ""}>
           {b.crowded
             ? `crowded by ${b.overEyes.toFixed(1)} eye lengths; ${b.giveWay ?? "a part"} could give way`
             : `${mm(b.freeMM)} mm in front of the body, ${mm(b.needMM)} needed: ${b.overEyes > 0 ? "just fits" : "fits"}`}
         </span>
-        <span>eye</span>
-      </div>
+      </p>
       {rows.map((r, i) => (
         <div key={i} className="relative mt-0.5 h-6">
           {r.list.map((s) => (
@@ -47,16 +56,19 @@ export function BudgetStrip({ folio }: { folio: number }) {
               style={{ left: x(s.fromMM), width: `${share(s)}%` }}
               title={`${s.role}: ${mm(s.fromMM)} to ${mm(s.toMM)} mm behind the eye${s.assumed ? ", assumed" : ""}`}
             >
-              <span className={share(s) > s.role.length * 1.15 + 1 ? "" : "sr-only"}>{s.role}</span>
+              <span className={fits(s) ? (fits(s, 2.2) ? "" : "max-[700px]:sr-only") : "sr-only"}>{s.role}</span>
             </span>
           ))}
         </div>
       ))}
-      <p className="mt-0.5 text-right text-[0.85rem] text-soft">
+      <p className="mt-0.5 px-3 text-right text-[0.85rem] text-soft">
         {b.stretches
-          .filter((s) => share(s) <= s.role.length * 1.15 + 1)
-          .map((s) => `${s.role} ${mm(s.fromMM - s.toMM)} mm`)
-          .join(", ")}
+          .filter((s) => !fits(s, 2.2))
+          .map((s) => (
+            <span key={`${s.part}-${s.role}`} className={`ml-3 ${fits(s) ? "min-[701px]:hidden" : ""}`}>
+              {s.role} {mm(s.fromMM - s.toMM)} mm
+            </span>
+          ))}
       </p>
     </section>
   );

@@ -18,7 +18,6 @@ export function HooksRoom() {
   const { say } = useToasts();
   const [form, setForm] = useState<Form>(blank);
   useEffect(() => {
-    document.title = "Hooks · Moth Ledger";
     show(undefined);
   }, [show]);
   const adding = useMutation({

@@ -1,9 +1,10 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { Fragment, useEffect } from "react";
+import { Fragment } from "react";
 import { type Deed, deedKinds, deedsQuery, type Records, type Sought, seat } from "../../api/client";
 import { useKeys } from "../../kit/keys";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
+import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 
 const records: Record<Records, string> = {
@@ -11,6 +12,7 @@ const records: Record<Records, string> = {
   hook: "hooks",
   word: "words",
   school: "schools",
+  tray: "trays",
   box: "card boxes",
 };
 
@@ -22,9 +24,7 @@ export function JournalRoom() {
   const set = (change: Partial<Sought>) => void navigate({ search: (old) => ({ ...old, ...change }), replace: true });
   const folio = f.record === "dressing" ? f.of : undefined;
   const deeds = q.data?.pages.flatMap((p) => p.deeds) ?? [];
-  useEffect(() => {
-    document.title = `${folio ? `History of folio ${folio}` : "Journal"} · Moth Ledger`;
-  }, [folio]);
+  useTitle(folio ? `History of folio ${folio}` : "Journal");
   useKeys("Journal", [
     {
       key: "m",

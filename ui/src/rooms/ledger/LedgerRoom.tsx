@@ -1,53 +1,54 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useDeferredValue, useEffect, useState } from "react";
-import { type Entry, pageQuery } from "../../api/client";
-import { Fly } from "../../drawing/Fly";
+import { type Listing, pageQuery } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { nameOf, Trouble, Waiting } from "../../kit/pieces";
+import { Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
+import { IntoTray } from "../trays/IntoTray";
+import { DressingTable, walk } from "./DressingTable";
+import { Counted, HowToAsk, Nothing, Understood } from "./Understood";
 
 /** Find and browse: a row a dressing, with its drawing. */
 export function LedgerRoom() {
-  const { q = "" } = useSearch({ from: "/" });
+  const { q = "", sort, down } = useSearch({ from: "/" });
   const [typed, setTyped] = useState(q);
-  const words = useDeferredValue(typed.trim());
+  const asked = useDeferredValue(typed.trim());
   const navigate = useNavigate({ from: "/" });
   const { vice, show } = useVice();
-  const page = useInfiniteQuery(pageQuery(words, vice));
+  const page = useInfiniteQuery(pageQuery({ q: asked, sort, down }, vice));
   const found = page.data?.pages[0];
   useEffect(() => show(undefined), [show]);
+  // what was typed stands in the address, and an address that was gone back to in the field
+  const [stands, setStands] = useState(q);
+  if (q !== stands) {
+    setStands(q);
+    if (q !== typed.trim()) setTyped(q);
+  }
   useEffect(() => {
-    document.title = "Ledger · Moth Ledger";
-    void navigate({ search: words ? { q: words } : {}, replace: true });
-  }, [words, navigate]);
-
-  // j and k walk the rows
-  const walk = (by: number) => {
-    const rows = [...document.querySelectorAll<HTMLElement>("tbody tr a")];
-    const at = rows.indexOf(document.activeElement as HTMLElement);
-    const next = rows[Math.min(Math.max(at < 0 ? (by > 0 ? 0 : rows.length - 1) : at + by, 0), rows.length - 1)];
-    next?.focus();
-    next?.scrollIntoView({ block: "nearest" });
-  };
+    const t = setTimeout(() => {
+      setStands(asked);
+      void navigate({ search: (old) => ({ ...old, q: asked || undefined }), replace: true });
+    }, 60);
+    return () => clearTimeout(t);
+  }, [asked, navigate]);
   useKeys("Ledger", [
     { key: "j", what: "the next dressing", do: () => walk(1) },
     { key: "k", what: "the dressing before", do: () => walk(-1) },
     { key: "Enter", what: "open it" },
     { key: "Esc", what: "empty the search" },
   ]);
-
   return (
     <div className="ledger mx-auto max-w-[1180px] px-8 pt-6 pb-10">
-      <header className="mb-3 flex items-end gap-6">
+      <header className="mb-1 flex flex-wrap items-end gap-x-6 gap-y-1">
         <h1 className="text-4xl">Ledger</h1>
-        <label className="grow">
-          <span className="sr-only">Find by name, tier, originator, source or material</span>
+        <label className="min-w-[15rem] grow">
+          <span className="sr-only">Find by name, people, source, date, size, material, or what a part is made of</span>
           <input
             id="find"
             type="search"
             className="field"
-            placeholder="Find by name, tier, originator, source or material …"
+            placeholder="a name · tail: wood duck · 1930s · by Pell · size 14 …"
             value={typed}
             maxLength={200}
             aria-keyshortcuts="/"
@@ -64,10 +65,11 @@ export function LedgerRoom() {
             }}
           />
         </label>
-        <p role="status" className="w-36 shrink-0 pb-2 text-right text-soft">
-          {found && (words ? `${found.total} of ${found.filed}` : `${found.filed} dressings`)}
+        <p role="status" className="min-w-36 shrink-0 pb-2 text-right text-soft">
+          {found && <Counted page={found} asked={asked !== ""} />}
         </p>
       </header>
+      {asked === "" ? <HowToAsk /> : found && <Understood asked={found.asked} onAsk={setTyped} />}
       {page.isError ? (
         <Trouble as="h2" error={page.error} onRetry={() => void page.refetch()} />
       ) : !found ? (
@@ -75,98 +77,44 @@ export function LedgerRoom() {
       ) : found.filed === 0 ? (
         <Empty />
       ) : found.total === 0 ? (
-        <p className="book py-10">
-          Nothing filed holds all of “{words}”. Fewer letters find more: the name, a tier, a book or a material will do.
-        </p>
+        <Nothing page={found} q={asked} onAsk={setTyped} />
       ) : (
-        <>
-          <table className="w-full border-collapse">
-            <thead>
-              <tr className="border-b-2 border-edge text-left">
-                <th scope="col" className="caps w-14 py-1 pr-3 text-right font-normal">
-                  folio
-                </th>
-                <th scope="col" className="caps w-36 font-normal">
-                  <span className="sr-only">profile</span>
-                </th>
-                <th scope="col" className="caps font-normal">
-                  name
-                </th>
-                <th scope="col" className="caps font-normal">
-                  originator or tier
-                </th>
-                <th scope="col" className="caps font-normal">
-                  source and date
-                </th>
-                <th scope="col" className="caps w-20 font-normal">
-                  sizes
-                </th>
-                <th scope="col" className="caps w-20 text-right font-normal">
-                  variants
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {page.data?.pages
-                .flatMap((p) => p.entries)
-                .map((e) => (
-                  <Row key={e.folio} e={e} />
-                ))}
-            </tbody>
-          </table>
-          {page.hasNextPage && (
-            <button
-              type="button"
-              className="btn mt-5"
-              disabled={page.isFetchingNextPage}
-              onClick={() => void page.fetchNextPage()}
-            >
-              {page.isFetchingNextPage ? "Turning to the page …" : "Further down the ledger"}
-            </button>
-          )}
-        </>
+        <Listed
+          listing={{ q: asked, sort, down }}
+          onSort={(s) => void navigate({ search: (old) => ({ ...old, ...s }), replace: true })}
+        />
       )}
     </div>
   );
 }
 
-function Row({ e }: { e: Entry }) {
+/** What a question finds, page after page. */
+export function Listed({ listing, onSort }: { listing: Listing; onSort: (s: Pick<Listing, "sort" | "down">) => void }) {
+  const { vice } = useVice();
+  const page = useInfiniteQuery(pageQuery(listing, vice));
+  const entries = page.data?.pages.flatMap((p) => p.entries) ?? [];
   return (
-    <tr className="relative border-b border-rule hover:bg-well">
-      <td className="pr-3 text-right text-soft">{e.folio}</td>
-      <td>
-        {e.outline && (
-          <Fly outline={e.outline} ratio={1.75} label={`Profile of ${nameOf(e)}`} className="h-[66px] w-[116px]" />
+    <>
+      <DressingTable
+        entries={entries}
+        sorting={listing}
+        onSort={onSort}
+        label={listing.q ? `Dressings for ${listing.q}` : "All dressings"}
+      />
+      <p className="no-print mt-5 flex flex-wrap gap-3">
+        {page.hasNextPage && (
+          <button
+            type="button"
+            className="btn"
+            disabled={page.isFetchingNextPage}
+            onClick={() => void page.fetchNextPage()}
+          >
+            {page.isFetchingNextPage ? "Turning to the page …" : "Further down the ledger"}
+          </button>
         )}
-      </td>
-      <td className="pr-4">
-        <Link
-          to="/folio/$folio"
-          params={{ folio: String(e.folio) }}
-          className="book text-[1.25rem] font-semibold leading-tight after:absolute after:inset-0 after:content-['']"
-        >
-          {e.title || <i className="font-normal text-soft">without a name</i>}
-        </Link>
-      </td>
-      <td className="pr-4">
-        {e.originator ? (
-          <span className="book">{e.originator}</span>
-        ) : e.tier ? (
-          <span>
-            <span className="caps">tied by </span>
-            <span className="book">{e.tier}</span>
-          </span>
-        ) : (
-          <span className="text-soft">not stated</span>
-        )}
-      </td>
-      <td className="pr-4 leading-snug">
-        <span className="book italic">{e.source}</span>
-        {e.date && <span className="block text-[0.95rem] text-soft">{e.date}</span>}
-      </td>
-      <td>{e.sizes}</td>
-      <td className="text-right text-lg">{e.variants || <span className="text-soft">–</span>}</td>
-    </tr>
+        <IntoTray folios={entries.map((e) => e.folio)} what="these" />
+      </p>
+    </>
   );
 }
 

@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useEffect } from "react";
 import { sheetQuery } from "../../api/client";
 import { FlyInk, frameFor } from "../../drawing/Fly";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
@@ -10,9 +9,6 @@ import { useVice } from "../../kit/vice";
 export function SheetRoom() {
   const { vice } = useVice();
   const q = useQuery(sheetQuery(vice));
-  useEffect(() => {
-    document.title = "Sheet · Moth Ledger";
-  }, []);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
   const shown = q.data.entries;

@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
-import { useEffect } from "react";
 import { chooseSchool, schoolsQuery } from "../../api/client";
 import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
@@ -11,9 +10,6 @@ export function SchoolsRoom() {
   const q = useQuery(schoolsQuery(folio));
   const client = useQueryClient();
   const { say } = useToasts();
-  useEffect(() => {
-    document.title = "Schools · Moth Ledger";
-  }, []);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
   const { questions, chosen, own } = q.data;

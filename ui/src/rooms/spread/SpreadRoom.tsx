@@ -16,6 +16,7 @@ import {
   Trouble,
   Waiting,
 } from "../../kit/pieces";
+import { useTitle } from "../../kit/title";
 import { useVice } from "../../kit/vice";
 
 const signs: Record<Departure["change"], { sign: string; word: string }> = {
@@ -59,12 +60,10 @@ export function SpreadRoom() {
     },
   ]);
   useEffect(() => {
-    if (q.data) {
-      show(q.data.parent.measured.hook);
-      document.title = `${nameOf(q.data.variant.entry)} beside ${nameOf(q.data.parent.entry)} · Moth Ledger`;
-    }
+    if (q.data) show(q.data.parent.measured.hook);
     return () => show(undefined);
   }, [q.data, show]);
+  useTitle(q.data && `${nameOf(q.data.variant.entry)} beside ${nameOf(q.data.parent.entry)}`);
   if (!good) return <Trouble error={new Problem("A spread needs two folio numbers.", "", 404)} />;
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
@@ -89,7 +88,7 @@ function SpreadPage({ s }: { s: Spread }) {
   const same = parent.entry.folio === variant.entry.folio;
   return (
     <div className="spread mx-auto max-w-[1240px] px-8 pt-5 pb-10">
-      <div className="mb-4 grid grid-cols-[1.75fr_1fr] gap-x-7">
+      <div className="mb-4 grid grid-cols-[1.75fr_1fr] gap-x-7 max-[900px]:grid-cols-1">
         <Overlay
           parent={parent.outline}
           variant={variant.outline}
@@ -158,7 +157,7 @@ function SpreadPage({ s }: { s: Spread }) {
           The ledger does not link these two; they are only laid side by side.
         </p>
       )}
-      <div className="grid grid-cols-[1fr_230px_1fr]">
+      <div className="grid grid-cols-[minmax(0,1fr)_230px_minmax(0,1fr)] max-[700px]:grid-cols-1">
         <Title sheet={parent} what={same ? `revision ${parent.entry.revision}` : "parent"} />
         <div className="border-x border-edge bg-well" />
         <Title sheet={variant} what={same ? `revision ${variant.entry.revision}` : "variant"} right />

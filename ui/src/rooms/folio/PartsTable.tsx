@@ -1,0 +1,80 @@
+import type { Folio } from "../../api/client";
+import {
+  asWritten,
+  countWords,
+  hookWords,
+  materialWords,
+  mmWords,
+  PartExtras,
+  prepWords,
+  ratioWords,
+} from "../../kit/pieces";
+
+/** The parts in tying order, with ratio and millimetres. */
+export function PartsTable({ f }: { f: Folio }) {
+  const { dressing: d, measured: m } = f;
+  return (
+    <table className="stack w-full border-collapse">
+      <caption className="sr-only">Parts in tying order</caption>
+      <thead>
+        <tr className="border-b-2 border-edge text-left align-bottom">
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
+            part
+          </th>
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
+            material and preparation
+          </th>
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
+            how much, how wound
+          </th>
+          <th scope="col" className="caps pr-3 pb-1 font-normal whitespace-nowrap">
+            as written
+          </th>
+          <th scope="col" className="caps pr-3 pb-1 text-right font-normal whitespace-nowrap">
+            of shank
+          </th>
+          <th scope="col" className="caps pb-1 text-right font-normal whitespace-nowrap">
+            mm
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {d.parts.map((p, i) => {
+          const x = m.parts[i];
+          return (
+            <tr key={i} className="border-b border-rule align-baseline">
+              <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
+                {p.role}
+                {p.optional && <span className="caps block">optional</span>}
+              </th>
+              <td className="book pr-3 leading-snug">
+                {materialWords(d, p)}
+                {prepWords(p) && <span className="text-soft">, {prepWords(p)}</span>}
+                {p.hook?.demonstration && (
+                  <span className="block text-[0.95em]">shown on a {p.hook.demonstration}, to be seen</span>
+                )}
+                <PartExtras p={p} />
+              </td>
+              <td className="pr-3" data-label={p.hook || countWords(p) ? "how much" : ""}>
+                {p.hook ? hookWords(m.hook) : countWords(p)}
+              </td>
+              <td className="pr-3 text-soft" data-label={asWritten(p) ? "as written" : ""}>
+                {asWritten(p)}
+              </td>
+              <td className="pr-3 text-right" data-label={ratioWords(x) ? "of shank" : ""}>
+                {ratioWords(x)}
+              </td>
+              <td className="text-right font-semibold" data-label={mmWords(x) ? "mm" : ""} data-testid={`mm-${p.role}`}>
+                {mmWords(x)}
+                {x?.assumed && <span className="caps block font-normal">usual</span>}
+                {x?.fixed && p.length && x.scaledMM !== undefined && Math.abs(x.scaledMM - (x.mm ?? 0)) > 0.04 && (
+                  <span className="caps block font-normal">{x.scaledMM.toFixed(1)} scaled</span>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
