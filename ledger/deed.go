@@ -28,6 +28,7 @@ const (
 	Withdrawn   Kind = "withdraw"
 	PutBack     Kind = "put back"
 	Taught      Kind = "teach"
+	Untaught    Kind = "unteach"
 	Chosen      Kind = "choose school"
 	PutAside    Kind = "put aside"
 	TakenUp     Kind = "take up"
@@ -51,7 +52,7 @@ const (
 
 // Values lists the kinds as words.
 func (Kind) Values() []string {
-	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Undo, FileBox)
+	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Untaught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Undo, FileBox)
 }
 
 // Sender is who sends a request: the seat (one browser), and the key that makes a

@@ -258,7 +258,7 @@ func TestEveryChangeIsADeed(t *testing.T) {
 		{ledger.HookRetired, func() error { _, err := l.RetireHook(t.Context(), h.ID, true, none); return err }},
 		{ledger.Withdrawn, func() error { _, err := l.Withdraw(t.Context(), hair, true, "a twin", none); return err }},
 		{ledger.Taught, func() error {
-			_, err := l.Teach(t.Context(), reading.Correction{Words: "Grobble", As: "colour"}, none)
+			_, err := l.Teach(t.Context(), reading.Taught{Correction: reading.Correction{Words: "Grobble", As: "colour"}}, false, none)
 			return err
 		}},
 	} {
@@ -748,7 +748,7 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 		return err
 	case 10:
 		w.names++
-		_, err := w.l.Teach(ctx, reading.Correction{Words: fmt.Sprintf("grobble%d", w.names), As: "colour"}, by)
+		_, err := w.l.Teach(ctx, reading.Taught{Correction: reading.Correction{Words: fmt.Sprintf("grobble%d", w.names), As: "colour"}}, false, by)
 		return err
 	case 11:
 		folio := 0

@@ -5,9 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"strings"
 
-	"mothledger/core/reading"
 	"mothledger/store"
 )
 
@@ -24,32 +22,6 @@ func (l *Ledger) Withdraw(ctx context.Context, folio int, back bool, why string,
 		}
 		return d, tx.Set(ctx, store.OfShelf, store.Key{Folio: folio}, store.ShelfValue{Withdrawn: back})
 	})
-}
-
-// Teach adds words to the club's vocabulary, for every reading from now on.
-func (l *Ledger) Teach(ctx context.Context, c reading.Correction, by Sender) (Filed, error) {
-	c.Words = strings.ToLower(tidy(c.Words))
-	if err := c.Check(); err != nil {
-		return Filed{}, &Fault{"words", err.Error()}
-	}
-	return l.do(ctx, by, request{Taught, nil, c}, func(tx *store.Tx) (deed, error) {
-		d := deed{kind: Taught, what: fmt.Sprintf("taught the reader that “%s” is a %s", c.Words, c.As)}
-		key := store.Key{Words: c.Words}
-		now, err := tx.Get(ctx, store.OfWord, key)
-		if err != nil {
-			return d, err
-		}
-		if !isNull(now) {
-			return d, &Fault{"words", fmt.Sprintf("the club's vocabulary has %q already", c.Words)}
-		}
-		return d, tx.Set(ctx, store.OfWord, key, store.WordValue{Kind: string(c.As)})
-	})
-}
-
-// Vocabulary lists what the club taught its reader.
-func (l *Ledger) Vocabulary(ctx context.Context) ([]Word, error) {
-	list, err := l.store.Vocabulary(ctx)
-	return each(list, func(w store.Word) Word { return Word{w.Words, reading.CorrectAs(w.Kind), w.TaughtAt} }), err
 }
 
 // SaveDraft keeps what stands on a desk; it gives the edit that is kept.

@@ -236,7 +236,7 @@ func said(c store.Change, v json.RawMessage) string {
 		Revision, As, Number                   int
 		Folio                                  *int
 		LinkedAt, TaughtAt, DismissedAt        string
-		Name                                   string
+		Name, Means, Material, Hue             string
 		Away                                   bool
 		Items                                  []store.TrayItem
 		Steps                                  json.RawMessage
@@ -258,7 +258,7 @@ func said(c store.Change, v json.RawMessage) string {
 	case store.OfSays:
 		return fmt.Sprintf("revision %d", x.Revision) + either(x.As != x.Revision, fmt.Sprintf(", as revision %d", x.As), "")
 	case store.OfWord:
-		return "a " + x.Kind
+		return strings.TrimSpace("a " + x.Kind + either(x.Means != "", ": “"+x.Means+"”", "") + " " + x.Material + " " + x.Hue)
 	case store.OfSchool:
 		return schoolOf(c.Key.Question, x.Chosen)
 	case store.OfAside:

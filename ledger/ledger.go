@@ -37,11 +37,11 @@ func vocabulary(ctx context.Context, s store.Reads) (*reading.Words, error) {
 	if err != nil || len(taught) == 0 {
 		return reading.Builtin(), err
 	}
-	list := make([]reading.Correction, 0, len(taught))
-	for _, w := range taught {
-		list = append(list, reading.Correction{Words: w.Words, As: reading.CorrectAs(w.Kind)})
+	list, err := rowsOf(taught)
+	if err != nil {
+		return nil, err
 	}
-	return reading.Builtin().With(list), nil
+	return reading.Builtin().With(reading.All(list)), nil
 }
 
 // Ready tells whether the store answers.
@@ -440,7 +440,7 @@ type Read struct {
 // dressing. Bad input is a *Fault.
 func read(ctx context.Context, s store.Reads, text string, corrections []reading.Correction) (reading.Reading, error) {
 	for _, c := range corrections {
-		if err := c.Check(); err != nil {
+		if err := reading.Check(c); err != nil {
 			return reading.Reading{}, &Fault{"corrections", err.Error()}
 		}
 	}

@@ -22,11 +22,10 @@ type Past struct {
 	Why     string    `json:"why"`
 }
 
-// Word is a phrase that the club taught its reader.
+// Word is a row of the club's own lexicon.
 type Word struct {
-	Words    string            `json:"words"`
-	Kind     reading.CorrectAs `json:"as"`
-	TaughtAt time.Time         `json:"taughtAt"`
+	reading.Taught
+	TaughtAt time.Time `json:"taughtAt"`
 }
 
 // Draft is what stands on a desk unfinished. It is no record of the club's and leaves

@@ -19,6 +19,8 @@ import (
 type Sheet struct {
 	Name   string
 	Fields []string
+	// New are fields that lines of older bags do not have.
+	New []string
 	// Late is set where bags of an older version have no such sheet.
 	Late bool
 	out  string // gives the lines as text
@@ -40,8 +42,15 @@ func lines(from string, pairs ...string) (out string, fields []string) {
 }
 
 func sheet(name, in, from string, pairs ...string) Sheet {
+	var fresh []string
+	for i := 0; i < len(pairs); i += 2 {
+		if field, newer := strings.CutSuffix(pairs[i], "?"); newer {
+			pairs[i] = field
+			fresh = append(fresh, field)
+		}
+	}
 	out, fields := lines(from, pairs...)
-	return Sheet{Name: name, Fields: fields, out: out, in: in}
+	return Sheet{Name: name, Fields: fields, New: fresh, out: out, in: in}
 }
 
 // late is a sheet that older bags do not have; there it is empty.
@@ -78,8 +87,9 @@ var Sheets = []Sheet{
 	sheet("links", `insert into descent (child_id, parent_id, kind, reason, linked_at) select (x ->> 'folio')::int, (x ->> 'parent')::int, x ->> 'kind', x ->> 'reason', (x ->> 'linkedAt')::timestamptz`+each,
 		`descent l join dressing c on c.id = l.child_id join dressing p on p.id = l.parent_id order by c.folio, p.folio, l.kind collate "C"`,
 		"folio", "c.folio", "parent", "p.folio", "kind", "l.kind", "reason", "l.reason", "linkedAt", "l.linked_at"),
-	sheet("words", `insert into vocabulary (words, kind, taught_at) select x ->> 'words', x ->> 'kind', (x ->> 'taughtAt')::timestamptz`+each,
-		`vocabulary order by words collate "C"`, "words", "words", "kind", "kind", "taughtAt", "taught_at"),
+	sheet("words", `insert into vocabulary (words, kind, taught_at, means, material_kind, hue, also, example) select x ->> 'words', x ->> 'kind', (x ->> 'taughtAt')::timestamptz,
+			coalesce(x ->> 'means', ''), coalesce(x ->> 'materialKind', ''), coalesce(x ->> 'hue', ''), coalesce(x -> 'also', '[]'), coalesce(x ->> 'example', '')`+each,
+		`vocabulary order by words collate "C"`, "words", "words", "kind", "kind", "taughtAt", "taught_at", "means?", "means", "materialKind?", "material_kind", "hue?", "hue", "also?", "also", "example?", "example"),
 	sheet("hooks", `insert into hook (id, name, size, style, eye, shank_mm, gape_mm, eye_mm, wire_mm, measured_at, retired) overriding system value
 			select (x ->> 'hook')::bigint, x ->> 'name', (x ->> 'size')::int, x ->> 'style', x ->> 'eye', (x ->> 'shankMM')::float8, (x ->> 'gapeMM')::float8, (x ->> 'eyeMM')::float8, (x ->> 'wireMM')::float8, (x ->> 'measuredAt')::timestamptz, (x ->> 'retired')::bool`+each,
 		`hook order by id`, "hook", "id", "name", "name", "size", "size", "style", "style", "eye", "eye", "shankMM", "shank_mm", "gapeMM", "gape_mm", "eyeMM", "eye_mm", "wireMM", "wire_mm", "measuredAt", "measured_at", "retired", "retired"),

@@ -72,8 +72,13 @@ type (
 	}
 	// WordValue is what words mean.
 	WordValue struct {
-		Kind     string `json:"kind"`
-		TaughtAt string `json:"taughtAt,omitempty"`
+		Kind     string   `json:"kind"`
+		Means    string   `json:"means"`
+		Material string   `json:"material"` // the kind of a new material
+		Hue      string   `json:"hue"`
+		Also     []string `json:"also"`
+		Example  string   `json:"example"`
+		TaughtAt string   `json:"taughtAt,omitempty"`
 	}
 	// SchoolValue is what was chosen.
 	SchoolValue struct {
@@ -130,8 +135,10 @@ var cells = map[Of]cell{
 	},
 	OfSays: {get: `select json_build_object('revision', r.number, 'as', coalesce(r.again, r.number)) from newest n join revision r on r.id = n.revision_id where n.folio = ($1::jsonb ->> 'folio')::int for update of n`},
 	OfWord: {
-		`select json_build_object('kind', kind, 'taughtAt', taught_at) from vocabulary where words = $1::jsonb ->> 'words'`,
-		`insert into vocabulary (words, kind, taught_at) values ($1::jsonb ->> 'words', $2::jsonb ->> 'kind', coalesce(($2::jsonb ->> 'taughtAt')::timestamptz, now()))`,
+		`select jsonb_build_object('kind', kind, 'taughtAt', taught_at, 'means', means, 'material', material_kind, 'hue', hue, 'also', also, 'example', example) from vocabulary where words = $1::jsonb ->> 'words'`,
+		`insert into vocabulary (words, kind, taught_at, means, material_kind, hue, also, example)
+			select $1::jsonb ->> 'words', v ->> 'kind', coalesce((v ->> 'taughtAt')::timestamptz, now()), coalesce(v ->> 'means', ''), coalesce(v ->> 'material', ''), coalesce(v ->> 'hue', ''), coalesce(v -> 'also', '[]'), coalesce(v ->> 'example', '') from (select $2::jsonb v) x
+			on conflict (words) do update set kind = excluded.kind, means = excluded.means, material_kind = excluded.material_kind, hue = excluded.hue, also = excluded.also, example = excluded.example`,
 		`delete from vocabulary where words = $1::jsonb ->> 'words'`,
 	},
 	OfSchool: {

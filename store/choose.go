@@ -196,3 +196,21 @@ func (s Reads) Lives(ctx context.Context, what Asked) (first, last int, err erro
 	err = s.q.GetContext(ctx, &y, `select coalesce(min(lower(years)), 0) as first, coalesce(max(upper(years) - 1), 0) as last from (select n.years from newest n where `+where+fmt.Sprintf(` limit %d) x`, CountedTo), args...)
 	return y.First, y.Last, err
 }
+
+// Uses counts the dressings in which words stand one behind another, up to a limit.
+func (s Reads) Uses(ctx context.Context, words string) (int, error) {
+	var n int
+	err := s.q.GetContext(ctx, &n, `select count(*) from (select from newest n where not n.withdrawn and n.found @@ phraseto_tsquery('simple', fold($1)) limit $2) x`, words, LookedTo+1)
+	return n, err
+}
+
+// Materials lists what parts are made of, in the ledger's own words, that begin with letters.
+func (s Reads) Materials(ctx context.Context, begin string, limit int) ([]string, error) {
+	list := []string{}
+	err := s.q.SelectContext(ctx, &list, `with recursive step (key, n) as (
+			(select left(material, 200), 1 from part where material <> '' and left(material, 200) >= $1 and left(material, 200) < $1 || U&'\+10FFFF' order by left(material, 200) limit 1)
+			union all
+			select (select left(material, 200) from part where material <> '' and left(material, 200) > step.key and left(material, 200) < $1 || U&'\+10FFFF' order by left(material, 200) limit 1), step.n + 1 from step where step.key is not null and step.n < $2
+		) select key from step where key is not null order by n`, begin, limit)
+	return list, err
+}

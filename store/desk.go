@@ -13,12 +13,17 @@ type Word struct {
 	Words    string    `db:"words" json:"words"`
 	Kind     string    `db:"kind" json:"as"`
 	TaughtAt time.Time `db:"taught_at" json:"taughtAt"`
+	Means    string    `db:"means"`
+	Material string    `db:"material_kind"` // the kind of a new material
+	Hue      string    `db:"hue"`
+	Also     []byte    `db:"also"` // other names, as JSON
+	Example  string    `db:"example"`
 }
 
 // Vocabulary lists what the club taught its reader.
 func (s Reads) Vocabulary(ctx context.Context) ([]Word, error) {
 	list := []Word{}
-	err := s.q.SelectContext(ctx, &list, `select words, kind, taught_at from vocabulary order by words`)
+	err := s.q.SelectContext(ctx, &list, `select words, kind, taught_at, means, material_kind, hue, also, example from vocabulary order by words`)
 	return list, err
 }
 

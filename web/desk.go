@@ -7,7 +7,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"mothledger/core/reading"
 	"mothledger/ledger"
 )
 
@@ -61,23 +60,6 @@ func deskOperations(s server) {
 			SeatNeeded
 		}) (*struct{}, error) {
 			return nil, l.DropDraft(ctx, in.Seat, in.ID)
-		})
-
-	handle(s, op(http.MethodGet, "/api/vocabulary", "list-vocabulary", "Words that the club taught its reader"),
-		func(ctx context.Context, _ *struct{}) (*answer[[]ledger.Word], error) {
-			v, err := l.Vocabulary(ctx)
-			return &answer[[]ledger.Word]{v}, err
-		})
-	handle(s, op(http.MethodPost, "/api/vocabulary", "teach", "Teach the reader a word, for every reading from now on"),
-		func(ctx context.Context, in *struct {
-			Doer
-			Body reading.Correction
-		}) (*answer[Done], error) {
-			by, err := in.by()
-			if err != nil {
-				return nil, err
-			}
-			return done(l.Teach(ctx, in.Body, by))
 		})
 
 	handle(s, withText(op(http.MethodPut, "/api/batches/{id}", "take-in", "Take in a file with many recipes; nothing is filed yet")),

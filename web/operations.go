@@ -299,4 +299,5 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	journalOperations(s)
 	benchOperations(s)
 	trayOperations(s)
+	wordOperations(s)
 }

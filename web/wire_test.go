@@ -64,7 +64,7 @@ func TestVocabulariesAreEnumerations(t *testing.T) {
 		t.Fatal(err)
 	}
 	for at, want := range map[string]string{
-		"CompareDeparture.change": "cannot-tell", "CompareComparison.verdict": "re-proportioned", "Entry.verdict": "same", "ReadingMark.as": "unread", "ReadingCorrection.as": "remark", "ProfileShape.kind": "envelope",
+		"CompareDeparture.change": "cannot-tell", "CompareComparison.verdict": "re-proportioned", "Entry.verdict": "same", "ReadingMark.as": "unread", "DressingMeaning.as": "remark", "ProfileShape.kind": "envelope",
 		"ProfileShape.texture": "herl", "Relative.kind": "adapted from", "Deed.kind": "undo", "ProportionPart.standard": "wing case", "AdvicePiece.weight": "caution", "Item.state": "look", "OrderStep.deed": "wind", "Dressing.kind": "style", "DressingNamed.kind": "copied from",
 	} {
 		name, field, _ := strings.Cut(at, ".")

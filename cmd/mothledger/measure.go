@@ -39,7 +39,7 @@ func measureCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			d, err := load(a[0], cmd.InOrStdin())
+			d, err := load(cmd, a[0])
 			if err != nil {
 				return err
 			}

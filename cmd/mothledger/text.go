@@ -20,10 +20,42 @@ import (
 	"mothledger/web"
 )
 
+// withWords lets a command take a word file: what a club taught its reader.
+func withWords(c *cobra.Command) *cobra.Command {
+	c.Flags().String("words", "", "a word file (CSV), as the Words room exports it: words that the reader shall know")
+	return c
+}
+
+// vocabulary gives the trade's words with those of the word file that a command was given.
+func vocabulary(cmd *cobra.Command) (*reading.Words, error) {
+	name := cmd.Flag("words").Value.String()
+	if name == "" {
+		return reading.Builtin(), nil
+	}
+	f, err := os.Open(name)
+	if err != nil {
+		return nil, err
+	}
+	defer func() { _ = f.Close() }()
+	text, err := io.ReadAll(io.LimitReader(f, reading.MaxText))
+	if err != nil {
+		return nil, err
+	}
+	rows, err := reading.ReadWordFile(string(text))
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	return reading.Builtin().With(reading.All(rows)), nil
+}
+
 // load reads a dressing from a file, "-" being standard input.
-func load(name string, in io.Reader) (dressing.Dressing, error) {
+func load(cmd *cobra.Command, name string) (dressing.Dressing, error) {
+	words, err := vocabulary(cmd)
+	if err != nil {
+		return dressing.Dressing{}, err
+	}
+	in := cmd.InOrStdin()
 	var text []byte
-	var err error
 	shown := name
 	if name == "-" {
 		shown = "standard input"
@@ -38,7 +70,7 @@ func load(name string, in io.Reader) (dressing.Dressing, error) {
 	if err != nil {
 		return dressing.Dressing{}, err
 	}
-	r, err := reading.Read(string(text), reading.Builtin())
+	r, err := reading.Read(string(text), words)
 	if err != nil {
 		return dressing.Dressing{}, fmt.Errorf("%s: %w", shown, err)
 	}
@@ -59,7 +91,7 @@ func readCommand() *cobra.Command {
 	var asJSON bool
 	c := &cobra.Command{Use: "read FILE|-", Short: "Say what a recipe is understood as", Args: args(cobra.ExactArgs(1)),
 		RunE: func(cmd *cobra.Command, a []string) error {
-			d, err := load(a[0], cmd.InOrStdin())
+			d, err := load(cmd, a[0])
 			if err != nil {
 				return err
 			}
@@ -76,7 +108,7 @@ func writeCommand() *cobra.Command {
 	var standard bool
 	c := &cobra.Command{Use: "write FILE|-", Short: "Write a recipe in the plain form", Args: args(cobra.ExactArgs(1)),
 		RunE: func(cmd *cobra.Command, a []string) error {
-			d, err := load(a[0], cmd.InOrStdin())
+			d, err := load(cmd, a[0])
 			if err != nil {
 				return err
 			}
@@ -313,7 +345,7 @@ func compareCommand() *cobra.Command {
 	var v viceFlags
 	c := &cobra.Command{Use: "compare PARENT VARIANT...", Short: "Say what departs from a parent dressing, and what it means", Args: args(cobra.MinimumNArgs(2)),
 		RunE: func(cmd *cobra.Command, a []string) error {
-			parent, err := load(a[0], cmd.InOrStdin())
+			parent, err := load(cmd, a[0])
 			if err != nil {
 				return err
 			}
@@ -328,7 +360,7 @@ func compareCommand() *cobra.Command {
 			}
 			out.Parent.Title = parent.Title
 			for _, name := range a[1:] {
-				d, err := load(name, cmd.InOrStdin())
+				d, err := load(cmd, name)
 				if err != nil {
 					return err
 				}

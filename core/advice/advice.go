@@ -90,7 +90,7 @@ func (f *fly) add(code string, part int, w Weight, basis, why, text string, args
 
 func (f *fly) kind(i int) material.Kind {
 	if m := f.d.MaterialsOf(i); len(m) > 0 {
-		return material.KindOf(m[0].Name)
+		return m[0].Kind()
 	}
 	return material.Unknown
 }

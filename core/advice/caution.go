@@ -109,7 +109,7 @@ func substances(p dressing.Part) []dressing.Material {
 
 // calls tells whether a material calls for the caution, and by which word.
 func (hz hazard) calls(m dressing.Material, said string) (string, bool) {
-	if hz.kinds != nil && !slices.Contains(hz.kinds, material.KindOf(m.Name)) {
+	if hz.kinds != nil && !slices.Contains(hz.kinds, m.Kind()) {
 		return "", false
 	}
 	word, ok := m.Name, true

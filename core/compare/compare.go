@@ -561,12 +561,12 @@ func (c *comparer) material(i, j int) (Change, *Materials) {
 // mainMaterial compares two materials and fills in nearness and colour.
 func mainMaterial(a, b dressing.Material, m *Materials) Change {
 	m.Nearness = 1
-	m.Colour = material.CompareColours(a.Colour, b.Colour)
+	m.Colour = material.CompareInks(a.Colour, a.Hue, b.Colour, b.Hue)
 	change := Same
 	if a.Name != "" && b.Name != "" {
-		m.Nearness = material.Nearness(a.Name, b.Name)
+		m.Nearness = material.NearnessOf(a.Name, a.Kind(), b.Name, b.Kind())
 		if m.Nearness < 1 {
-			if !within(a.Name, b.Name) {
+			if !within(a, b) {
 				return Replaced
 			}
 			change = Near
@@ -591,8 +591,8 @@ func mainMaterial(a, b dressing.Material, m *Materials) Change {
 
 // within tells whether one name only says more of the same than the other:
 // "pheasant tail" and "cock pheasant tail".
-func within(a, b string) bool {
-	ka, kb := strings.Fields(material.Key(a)), strings.Fields(material.Key(b))
+func within(a, b dressing.Material) bool {
+	ka, kb := strings.Fields(material.Key(a.Name)), strings.Fields(material.Key(b.Name))
 	if len(ka) > len(kb) {
 		ka, kb = kb, ka
 	}
@@ -601,7 +601,7 @@ func within(a, b string) bool {
 			return false
 		}
 	}
-	return material.KindOf(a) == material.KindOf(b)
+	return a.Kind() == b.Kind()
 }
 
 // sameExtras compares what stands beside the main material.

@@ -21,6 +21,7 @@ import (
 
 	"mothledger/core/descent"
 	"mothledger/core/hook"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -46,9 +47,11 @@ type Dressing struct {
 	Kind Entry `json:"kind,omitempty"`
 	// Essentials are what makes it this fly, in the account's own words.
 	Essentials []string `json:"essentials,omitempty"`
-	Sizes      *Sizes   `json:"sizes,omitempty"`
-	Parts      []Part   `json:"parts"`
-	Unread     []Unread `json:"unread"`
+	// Means are what words mean in this dressing alone, as its own header says.
+	Means  []Meaning `json:"means,omitempty"`
+	Sizes  *Sizes    `json:"sizes,omitempty"`
+	Parts  []Part    `json:"parts"`
+	Unread []Unread  `json:"unread"`
 	// Contradictions are values that one account gives twice and differently.
 	Contradictions []Contradiction `json:"contradictions"`
 }
@@ -292,6 +295,26 @@ type Material struct {
 	Preparation string  `json:"preparation,omitempty"`
 	// Guess is set where the material was inferred from a specimen ("cf.").
 	Guess bool `json:"guess,omitempty"`
+	// Taught is the kind of a material whose name the club taught its reader, and Hue the colour
+	// of one, or of a colour word, as #rrggbb; empty for what the trade's own words tell.
+	Taught material.Kind `json:"kind,omitempty"`
+	Hue    string        `json:"hue,omitempty"`
+}
+
+// Kind is what kind of thing a material is.
+func (m Material) Kind() material.Kind {
+	if m.Taught != "" {
+		return m.Taught
+	}
+	return material.KindOf(m.Name)
+}
+
+// Ink gives a drawing colour; stated is false where it is only typical of the material.
+func (m Material) Ink() (hex string, stated bool) {
+	if m.Hue != "" {
+		return m.Hue, true
+	}
+	return material.Hue(m.Name, m.Colour)
 }
 
 // Count is how many of what.

@@ -37,6 +37,9 @@ func Write(d Dressing) string {
 		}
 	}
 	header("Style", d.Style)
+	for _, m := range d.Means {
+		header("Means", m.String())
+	}
 	header("Kind", string(d.Kind))
 	for _, e := range d.Essentials {
 		header("Essential", e)

@@ -309,3 +309,15 @@ var Digest = sync.OnceValue(func() string {
 	}
 	return hex.EncodeToString(sum.Sum(nil))[:8]
 })
+
+// Meaning says what the phrases of a class are; empty for a class that there is not.
+func Meaning(class string) string { return builtin.classes[class].Meaning }
+
+// PhrasesIfAny is Phrases for a class that there may not be.
+func PhrasesIfAny(class string) []string {
+	var out []string
+	for _, r := range builtin.rows[class] {
+		out = append(out, r.Phrase)
+	}
+	return out
+}

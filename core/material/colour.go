@@ -121,7 +121,10 @@ const (
 // CompareColours says how a colour phrase b lies to a: "same" where the words
 // are one, Inside where nobody would tell them apart, Overlapping where the
 // ranges meet, Outside where not, and "" where either is not known.
-func CompareColours(a, b string) string {
+func CompareColours(a, b string) string { return CompareInks(a, "", b, "") }
+
+// CompareInks is CompareColours for phrases whose colour may be known as #rrggbb beside them.
+func CompareInks(a, inkA, b, inkB string) string {
 	na, nb := plainColour(a), plainColour(b)
 	if na == nb {
 		if na == "" {
@@ -130,7 +133,13 @@ func CompareColours(a, b string) string {
 		return "same"
 	}
 	ha, oka := Hex(na)
+	if inkA != "" {
+		ha, oka = inkA, true
+	}
 	hb, okb := Hex(nb)
+	if inkB != "" {
+		hb, okb = inkB, true
+	}
 	if !oka || !okb {
 		return ""
 	}

@@ -39,7 +39,10 @@ var kindFamily = map[Kind]string{
 // Nearness says how near two materials are by their names, from 0 (nothing in
 // common) to 1 (the same): shared words count for half, kind for the other
 // half. Common practice, no source.
-func Nearness(a, b string) float64 {
+func Nearness(a, b string) float64 { return NearnessOf(a, KindOf(a), b, KindOf(b)) }
+
+// NearnessOf is Nearness for materials whose kinds are known.
+func NearnessOf(a string, ta Kind, b string, tb Kind) float64 {
 	ka, kb := Key(a), Key(b)
 	if ka == kb {
 		return 1
@@ -57,7 +60,7 @@ func Nearness(a, b string) float64 {
 	if all > 0 {
 		near = 0.5 * float64(shared) / float64(all)
 	}
-	switch ta, tb := KindOf(a), KindOf(b); {
+	switch {
 	case ta == Unknown || tb == Unknown:
 	case ta == tb:
 		near += 0.4

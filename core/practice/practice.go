@@ -205,5 +205,5 @@ func soft(d dressing.Dressing) bool {
 // IsFur tells whether a part is of fur or dubbing.
 func IsFur(d dressing.Dressing, i int) bool {
 	m := d.MaterialsOf(i)
-	return len(m) > 0 && material.KindOf(m[0].Name) == material.Fur
+	return len(m) > 0 && m[0].Kind() == material.Fur
 }

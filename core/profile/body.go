@@ -282,7 +282,7 @@ func (m *maker) gaugeMM(i int) float64 {
 		case strings.Contains(mats[0].Size, "large"), strings.Contains(mats[0].Size, "wide"):
 			f = 0.045
 		}
-		switch material.KindOf(mats[0].Name) {
+		switch mats[0].Kind() {
 		case material.Tinsel, material.Floss, material.Strip, material.Quill:
 			f *= 1.5
 		case material.Wool, material.Yarn, material.Herl:

@@ -223,7 +223,7 @@ func kinds(d dressing.Dressing) []material.Kind {
 	out := make([]material.Kind, len(d.Parts))
 	for i := range d.Parts {
 		if mats := d.MaterialsOf(i); len(mats) > 0 {
-			out[i] = material.KindOf(mats[0].Name)
+			out[i] = mats[0].Kind()
 		}
 	}
 	return out
@@ -235,7 +235,7 @@ func (m *maker) ink(i int) (texture Texture, colour string, assumed bool) {
 	if len(mats) == 0 {
 		return Plain, "#8a7a66", true
 	}
-	colour, _ = material.Hue(mats[0].Name, mats[0].Colour)
+	colour, _ = mats[0].Ink()
 	k := m.kind(i)
 	if k == material.Unknown {
 		return Plain, colour, true

@@ -195,7 +195,7 @@ func (m *maker) wingOf(i int, std role.Role, length float64, base Shape, k mater
 		m.out = append(m.out, s)
 		for layer, x := range m.d.MaterialsOf(i)[min(1, len(m.d.MaterialsOf(i))):] { // "white bucktail under brown bucktail"
 			over := s
-			over.Colour, _ = material.Hue(x.Name, x.Colour)
+			over.Colour, _ = x.Ink()
 			over.Angle += 4.5 * float64(layer+1)
 			over.Count = s.Count * 2 / 3
 			over.Seed += uint32(31 * (layer + 1))

@@ -155,15 +155,15 @@ func TestCorrections(t *testing.T) {
 	if p := read("Body: grobble wool"); p.Materials[0].Colour != "" {
 		t.Fatalf("the word is known: %+v", p)
 	}
-	if m := read("Body: grobble wool", Correction{"Grobble", "colour"}).Materials[0]; m.Colour != "grobble" || m.Name != "wool" {
+	if m := read("Body: grobble wool", Correction{Words: "Grobble", As: "colour"}).Materials[0]; m.Colour != "grobble" || m.Name != "wool" {
 		t.Errorf("as a colour: %+v", m)
 	}
 	// a phrase of the table of names is a colour here
-	if m := read("Body: golden pheasant wool", Correction{"golden pheasant", "colour"}).Materials[0]; m.Colour != "golden pheasant" || m.Name != "wool" {
+	if m := read("Body: golden pheasant wool", Correction{Words: "golden pheasant", As: "colour"}).Materials[0]; m.Colour != "golden pheasant" || m.Name != "wool" {
 		t.Errorf("a name as a colour: %+v", m)
 	}
 	// a colour is part of a name here
-	if m := read("Hackle: claret hen", Correction{"claret hen", "material"}).Materials[0]; m.Colour != "" || m.Name != "claret hen" {
+	if m := read("Hackle: claret hen", Correction{Words: "claret hen", As: "material"}).Materials[0]; m.Colour != "" || m.Name != "claret hen" {
 		t.Errorf("a colour as a name: %+v", m)
 	}
 	// a couple of turns only hold it down
@@ -171,18 +171,18 @@ func TestCorrections(t *testing.T) {
 	if p := read(line); p.Turns == nil {
 		t.Fatal("the turns were not read at all")
 	}
-	if p := read(line, Correction{"a couple of turns", "remark"}); p.Turns != nil || !strings.Contains(p.Note, "couple of turns") {
+	if p := read(line, Correction{Words: "a couple of turns", As: "remark"}); p.Turns != nil || !strings.Contains(p.Note, "couple of turns") {
 		t.Errorf("as a remark: turns %v, note %q", p.Turns, p.Note)
 	}
-	if m := read("Body: hare, frizzled", Correction{"frizzled", "preparation"}).Materials[0]; m.Preparation != "frizzled" {
+	if m := read("Body: hare, frizzled", Correction{Words: "frizzled", As: "preparation"}).Materials[0]; m.Preparation != "frizzled" {
 		t.Errorf("as a preparation: %+v", m)
 	}
-	for _, bad := range []Correction{{"", "colour"}, {"x", "verb"}, {strings.Repeat("a ", 80), "colour"}} {
-		if bad.Check() == nil {
+	for _, bad := range []Correction{{As: "colour"}, {Words: "x", As: "verb"}, {Words: strings.Repeat("a ", 80), As: "colour"}} {
+		if Check(bad) == nil {
 			t.Errorf("%+v was accepted", bad)
 		}
 	}
-	if u := Builtin().With([]Correction{{"grobble", "colour"}}).With([]Correction{{"grobble", "amount"}}); u.fixedAs[0] != "amount" || len(u.fixedList) != 1 {
+	if u := Builtin().With([]Correction{{Words: "grobble", As: "colour"}}).With([]Correction{{Words: "grobble", As: "amount"}}); u.fixedAs[0] != "amount" || len(u.fixedList) != 1 {
 		t.Errorf("a later correction does not win: %v %v", u.fixedList, u.fixedAs)
 	}
 }

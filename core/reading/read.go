@@ -118,7 +118,21 @@ func Read(text string, w *Words) (Reading, error) {
 	if err := oneFly(text); err != nil {
 		return Reading{}, err
 	}
-	return readWhole(text, w, caps{MaxParts, MaxLineWords})
+	p, own, means, unread := restate(text, w)
+	if len(p.puts) == 0 && len(p.lines) == strings.Count(text, "\n")+1 {
+		out, err := readWhole(text, own, caps{MaxParts, MaxLineWords})
+		own.knownBy(&out.Dressing)
+		return out, err
+	}
+	out, err := readWhole(strings.Join(p.lines, "\n"), own, caps{MaxParts, MaxLineWords})
+	if err != nil {
+		return Reading{}, err
+	}
+	own.knownBy(&out.Dressing)
+	out.Lines = p.back(&out.Dressing, out.Lines, strings.Split(text, "\n"))
+	out.Dressing.Means = means
+	out.Dressing.Unread = append(out.Dressing.Unread, unread...)
+	return out, nil
 }
 
 // caps are the most parts of a text, and words of a part, that are read.

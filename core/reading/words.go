@@ -18,6 +18,12 @@ type Words struct {
 	fixed     measure.Phrases
 	fixedList []string
 	fixedAs   []string
+	// meanings are words for which others are read, with those
+	meanings  measure.Phrases
+	meantList []string
+	meant     []string
+	// taught are all of them, as they were said
+	taught []Correction
 }
 
 var builtin = func() *Words {

@@ -124,7 +124,7 @@ func Sums(d dressing.Dressing, h hook.Hook) []Sum {
 // kindOf gives the kind of a part's main material.
 func kindOf(d dressing.Dressing, i int) material.Kind {
 	if m := d.MaterialsOf(i); len(m) > 0 {
-		return material.KindOf(m[0].Name)
+		return m[0].Kind()
 	}
 	return material.Unknown
 }

@@ -1,22 +1,10 @@
-import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
 import { deedKinds, type Order, orders, type Records, type Sought } from "./api/client";
-import { Trouble } from "./kit/pieces";
-import { AnewRoom } from "./rooms/anew/AnewRoom";
-import { BatchRoom, BoxRoom } from "./rooms/box/BoxRoom";
+import { Trouble, Waiting } from "./kit/pieces";
 import { Desk } from "./rooms/desk/Desk";
-import { WordsRoom } from "./rooms/desk/WordsRoom";
 import { FolioRoom } from "./rooms/folio/FolioRoom";
-import { SizesRoom } from "./rooms/folio/SizesRoom";
-import { HooksRoom } from "./rooms/hooks/HooksRoom";
-import { EntryRoom } from "./rooms/index/EntryRoom";
-import { IndexRoom } from "./rooms/index/IndexRoom";
-import { JournalRoom } from "./rooms/journal/JournalRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
-import { SheetRoom } from "./rooms/ledger/SheetRoom";
-import { SchoolsRoom } from "./rooms/schools/SchoolsRoom";
 import { SpreadRoom } from "./rooms/spread/SpreadRoom";
-import { TrayRoom } from "./rooms/trays/TrayRoom";
-import { TraysRoom } from "./rooms/trays/TraysRoom";
 import { NoPage, Shell } from "./Shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NoPage });
@@ -44,7 +32,7 @@ const ledger = createRoute({
 const index = createRoute({
   getParentRoute: () => root,
   path: "/index/$of",
-  component: IndexRoom,
+  component: lazyRouteComponent(() => import("./rooms/index/IndexRoom"), "IndexRoom"),
   staticData: { title: "Index" },
   validateSearch: (s: Record<string, unknown>): { begin?: string; part?: string } => ({
     begin: words(s.begin),
@@ -54,7 +42,7 @@ const index = createRoute({
 const entry = createRoute({
   getParentRoute: () => root,
   path: "/index/$of/$name",
-  component: EntryRoom,
+  component: lazyRouteComponent(() => import("./rooms/index/EntryRoom"), "EntryRoom"),
   validateSearch: (s: Record<string, unknown>): { part?: string; as?: string } & Sorted => ({
     part: words(s.part),
     as: words(s.as),
@@ -64,10 +52,14 @@ const entry = createRoute({
 const trays = createRoute({
   getParentRoute: () => root,
   path: "/trays",
-  component: TraysRoom,
+  component: lazyRouteComponent(() => import("./rooms/trays/TraysRoom"), "TraysRoom"),
   staticData: { title: "Trays" },
 });
-const tray = createRoute({ getParentRoute: () => root, path: "/trays/$tray", component: TrayRoom });
+const tray = createRoute({
+  getParentRoute: () => root,
+  path: "/trays/$tray",
+  component: lazyRouteComponent(() => import("./rooms/trays/TrayRoom"), "TrayRoom"),
+});
 const folio = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio",
@@ -89,20 +81,20 @@ const desk = createRoute({
 const sizes = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio/sizes",
-  component: SizesRoom,
+  component: lazyRouteComponent(() => import("./rooms/folio/SizesRoom"), "SizesRoom"),
   staticData: { title: "All sizes" },
 });
 const hooks = createRoute({
   getParentRoute: () => root,
   path: "/hooks",
-  component: HooksRoom,
+  component: lazyRouteComponent(() => import("./rooms/hooks/HooksRoom"), "HooksRoom"),
   staticData: { title: "Hooks" },
 });
 const schools = createRoute({
   getParentRoute: () => root,
   path: "/schools",
   staticData: { title: "Schools" },
-  component: SchoolsRoom,
+  component: lazyRouteComponent(() => import("./rooms/schools/SchoolsRoom"), "SchoolsRoom"),
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
 const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
@@ -111,7 +103,7 @@ const journal = createRoute({
   getParentRoute: () => root,
   path: "/journal",
   staticData: { title: "Journal" },
-  component: JournalRoom,
+  component: lazyRouteComponent(() => import("./rooms/journal/JournalRoom"), "JournalRoom"),
   validateSearch: (s: Record<string, unknown>): Sought => ({
     record: oneOf(s.record, aboutWhat),
     of: s.of === undefined || s.of === "" ? undefined : String(s.of).slice(0, 200),
@@ -123,28 +115,36 @@ const journal = createRoute({
 const anew = createRoute({
   getParentRoute: () => root,
   path: "/anew",
-  component: AnewRoom,
+  component: lazyRouteComponent(() => import("./rooms/anew/AnewRoom"), "AnewRoom"),
   staticData: { title: "Read anew" },
 });
 const wordsRoom = createRoute({
   getParentRoute: () => root,
   path: "/words",
-  component: WordsRoom,
+  component: lazyRouteComponent(() => import("./rooms/words/WordsRoom"), "WordsRoom"),
   staticData: { title: "Words" },
+  validateSearch: (s: Record<string, unknown>): { class?: string; lists?: boolean } => ({
+    class: words(s.class),
+    lists: s.lists ? true : undefined,
+  }),
 });
 const sheet = createRoute({
   getParentRoute: () => root,
   path: "/sheet",
-  component: SheetRoom,
+  component: lazyRouteComponent(() => import("./rooms/ledger/SheetRoom"), "SheetRoom"),
   staticData: { title: "Sheet" },
 });
 const box = createRoute({
   getParentRoute: () => root,
   path: "/box",
-  component: BoxRoom,
+  component: lazyRouteComponent(() => import("./rooms/box/BoxRoom"), "BoxRoom"),
   staticData: { title: "Card box" },
 });
-const batch = createRoute({ getParentRoute: () => root, path: "/box/$batch", component: BatchRoom });
+const batch = createRoute({
+  getParentRoute: () => root,
+  path: "/box/$batch",
+  component: lazyRouteComponent(() => import("./rooms/box/BoxRoom"), "BatchRoom"),
+});
 const spread = createRoute({
   getParentRoute: () => root,
   path: "/spread/$parent/$variant",
@@ -173,6 +173,7 @@ export const router = createRouter({
     journal,
   ]),
   defaultPreload: false,
+  defaultPendingComponent: Waiting,
   defaultErrorComponent: ({ error, reset }) => <Trouble error={error} onRetry={reset} />,
 });
 

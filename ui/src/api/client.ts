@@ -3,10 +3,11 @@ import createClient from "openapi-fetch";
 import {
   type components,
   deedKindValues,
+  dressingMeaningAsValues,
+  dressingMeaningKindValues,
   parentKindValues,
   type paths,
   pathsApiDressingsGetParametersQuerySortValues,
-  readingCorrectionAsValues,
 } from "./schema.gen";
 
 export type Entry = components["schemas"]["Entry"];
@@ -25,7 +26,10 @@ export type Shape = components["schemas"]["ProfileShape"];
 export type Departure = components["schemas"]["CompareDeparture"];
 export type Mark = components["schemas"]["ReadingMark"];
 export type Figures = components["schemas"]["CompareFigures"];
-export type Correction = components["schemas"]["ReadingCorrection"];
+/** What words mean, in one dressing or to the club. */
+export type Correction = components["schemas"]["DressingMeaning"];
+export type Taught = components["schemas"]["ReadingTaught"];
+export type LexiconRow = components["schemas"]["LexiconRow"];
 export type Settlement = components["schemas"]["Settlement"];
 export type Stale = components["schemas"]["Stale"];
 export type MergeRow = components["schemas"]["ReadingMergeRow"];
@@ -47,7 +51,8 @@ export type Descent = Relative["kind"];
 /** The ways in which one dressing comes from another, and the kinds of deed. */
 export const descents = parentKindValues;
 export const deedKinds = deedKindValues;
-export const correctionKinds = readingCorrectionAsValues;
+export const correctionKinds = dressingMeaningAsValues;
+export const materialKinds = dressingMeaningKindValues;
 
 const api = createClient<paths>({ baseUrl: "/" });
 
@@ -306,7 +311,38 @@ export const deedsQuery = (f: Sought) =>
     placeholderData: keepPreviousData,
   });
 
-export const teach = (c: Correction) => answer(api.POST("/api/vocabulary", { params: { header: bySeat }, body: c }));
+export const teach = (t: Taught & { again?: boolean }) =>
+  answer(api.POST("/api/vocabulary", { params: { header: bySeat }, body: t }));
+
+export const unteach = (words: string) =>
+  answer(api.DELETE("/api/vocabulary", { params: { header: bySeat, query: { words } } }));
+
+export const takeWords = (text: string) =>
+  answer(api.PUT("/api/vocabulary", { params: { header: bySeat }, body: { text } }));
+
+export const lexiconQuery = (q: string, cls: string) =>
+  infiniteQueryOptions({
+    queryKey: ["lexicon", q, cls],
+    queryFn: ({ signal, pageParam }) =>
+      answer(
+        api.GET("/api/lexicon", {
+          params: { query: { q: q || undefined, class: cls || undefined, after: pageParam || undefined } },
+          signal,
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const senseQuery = (words: string, as: Correction["as"]) =>
+  queryOptions({
+    queryKey: ["sense", words, as],
+    queryFn: ({ signal }) => answer(api.GET("/api/senses", { params: { query: { words, as } }, signal })),
+    enabled: words.trim() !== "",
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+  });
 
 export const draftsQuery = queryOptions({
   queryKey: ["drafts"],

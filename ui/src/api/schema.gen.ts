@@ -450,6 +450,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lexicon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the reader knows: the club's own words, then those built in */
+        get: operations["open-lexicon"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lexicon.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole lexicon as CSV */
+        get: operations["lexicon-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/readings": {
         parameters: {
             query?: never;
@@ -496,6 +530,23 @@ export interface paths {
         get: operations["list-schools"];
         /** Choose a school for the club, or for one dressing */
         put: operations["choose-school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/senses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What words can mean, and phrases of the lexicon near to them */
+        get: operations["open-sense"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -650,9 +701,28 @@ export interface paths {
         };
         /** Words that the club taught its reader */
         get: operations["list-vocabulary"];
-        put?: never;
+        /** Take a word file in: all its rows, or with a slip in it none */
+        put: operations["take-words"];
         /** Teach the reader a word, for every reading from now on */
         post: operations["teach"];
+        /** Take a word out of what the club taught its reader */
+        delete: operations["unteach"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The club's own words as a word file */
+        get: operations["word-file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -837,7 +907,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
             known: boolean;
             /** @description from which it was done; empty where none was named */
             seat: string;
@@ -886,6 +956,7 @@ export interface components {
             imitates?: string;
             /** @enum {string} */
             kind?: "style" | "reconstruction";
+            means?: components["schemas"]["DressingMeaning"][];
             notes?: string[];
             originator?: string;
             page?: string;
@@ -937,11 +1008,29 @@ export interface components {
         DressingMaterial: {
             colour?: string;
             guess?: boolean;
+            hue?: string;
+            /** @enum {string} */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
             name: string;
             preparation?: string;
             /** Format: double */
             share?: number;
             size?: string;
+        };
+        DressingMeaning: {
+            /** @enum {string} */
+            as: "material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark";
+            /** @description of a new material or colour, as #rrggbb */
+            hue?: string;
+            /**
+             * @description of a new material
+             * @enum {string}
+             */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
+            /** @description the trade's own words for it, read in their place; empty for what is new, or a remark */
+            means?: string;
+            /** @description the words as they are written */
+            words: string;
         };
         DressingNamed: {
             /** @enum {string} */
@@ -1099,7 +1188,7 @@ export interface components {
         FilingBody: {
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
-            corrections?: components["schemas"]["ReadingCorrection"][];
+            corrections?: components["schemas"]["DressingMeaning"][];
             /** @description as it is written; one that cannot be told is kept all the same */
             date?: string;
             /** @description the recipe of a card box that is filed */
@@ -1121,7 +1210,7 @@ export interface components {
         };
         Folio: {
             anew: string[];
-            corrections: components["schemas"]["ReadingCorrection"][];
+            corrections: components["schemas"]["DressingMeaning"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             filled?: components["schemas"]["PracticeFilled"][];
@@ -1255,6 +1344,42 @@ export interface components {
         };
         "Lay-in-trayRequest": {
             folios: number[];
+        };
+        LexiconClass: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+            says: string;
+        };
+        LexiconPage: {
+            classes: components["schemas"]["LexiconClass"][];
+            /**
+             * Format: int64
+             * @description asks for the stretch after this one, 0 at the end
+             */
+            next: number;
+            rows: components["schemas"]["LexiconRow"][];
+            /** Format: int64 */
+            total: number;
+        };
+        LexiconRow: {
+            /** @description from memory, common practice without a source, or the club's own */
+            basis: string;
+            class: string;
+            /** @description a line in which the words stand */
+            example?: string;
+            /** @description the colour that is meant, as #rrggbb */
+            hue?: string;
+            /** @description there are more */
+            over?: boolean;
+            says?: string;
+            taught?: components["schemas"]["ReadingTaught"];
+            /**
+             * Format: int64
+             * @description in how many dressings of the ledger the words stand, counted up to a hundred
+             */
+            uses: number;
+            words: string;
         };
         "Link-parentRequest": {
             /**
@@ -1582,7 +1707,7 @@ export interface components {
             base?: number;
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
-            corrections?: components["schemas"]["ReadingCorrection"][];
+            corrections?: components["schemas"]["DressingMeaning"][];
             /** @description as it is written; one that cannot be told is kept all the same */
             date?: string;
             /**
@@ -1623,11 +1748,6 @@ export interface components {
              */
             skipped: number;
         };
-        ReadingCorrection: {
-            /** @enum {string} */
-            as: "colour" | "material" | "preparation" | "amount" | "remark";
-            words: string;
-        };
         ReadingLineReading: {
             /** Format: int64 */
             line: number;
@@ -1646,6 +1766,25 @@ export interface components {
             part: boolean;
             take: string;
             theirs: string;
+        };
+        ReadingTaught: {
+            /** @description other names for the same */
+            also?: string[];
+            /** @enum {string} */
+            as: "material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark";
+            /** @description a line in which the words stand */
+            example?: string;
+            /** @description of a new material or colour, as #rrggbb */
+            hue?: string;
+            /**
+             * @description of a new material
+             * @enum {string}
+             */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
+            /** @description the trade's own words for it, read in their place; empty for what is new, or a remark */
+            means?: string;
+            /** @description the words as they are written */
+            words: string;
         };
         Relative: {
             /** @description the reason that was given for the link */
@@ -1737,6 +1876,10 @@ export interface components {
             };
             questions: components["schemas"]["PracticeQuestion"][];
         };
+        Sense: {
+            as: ("material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark")[];
+            near: string[];
+        };
         Settlement: {
             /** @description the side that the ledger adopts; empty for neither */
             chosen: string;
@@ -1746,7 +1889,7 @@ export interface components {
             text: string;
         };
         Sheet: {
-            corrections: components["schemas"]["ReadingCorrection"][];
+            corrections: components["schemas"]["DressingMeaning"][];
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             filled?: components["schemas"]["PracticeFilled"][];
@@ -1856,6 +1999,48 @@ export interface components {
         "Take-inRequest": {
             name: string;
             text: string;
+        };
+        "Take-wordsRequest": {
+            /** @description CSV with the heading words,as,means,kind,hue,also,example */
+            text: string;
+        };
+        TakenWords: {
+            /**
+             * Format: int64
+             * @description how many are new, or other than before
+             */
+            changed: number;
+            /**
+             * Format: int64
+             * @description what can be undone; 0 where nothing was changed
+             */
+            deed: number;
+            /**
+             * Format: int64
+             * @description how many rows the file has
+             */
+            rows: number;
+        };
+        TeachRequest: {
+            /** @description change the row that is there */
+            again?: boolean;
+            /** @description other names for the same */
+            also?: string[];
+            /** @enum {string} */
+            as: "material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark";
+            /** @description a line in which the words stand */
+            example?: string;
+            /** @description of a new material or colour, as #rrggbb */
+            hue?: string;
+            /**
+             * @description of a new material
+             * @enum {string}
+             */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
+            /** @description the trade's own words for it, read in their place; empty for what is new, or a remark */
+            means?: string;
+            /** @description the words as they are written */
+            words: string;
         };
         Tray: {
             about?: string;
@@ -1976,10 +2161,24 @@ export interface components {
             withdrawn: boolean;
         };
         Word: {
+            /** @description other names for the same */
+            also?: string[];
             /** @enum {string} */
-            as: "colour" | "material" | "preparation" | "amount" | "remark";
+            as: "material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark";
+            /** @description a line in which the words stand */
+            example?: string;
+            /** @description of a new material or colour, as #rrggbb */
+            hue?: string;
+            /**
+             * @description of a new material
+             * @enum {string}
+             */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
+            /** @description the trade's own words for it, read in their place; empty for what is new, or a remark */
+            means?: string;
             /** Format: date-time */
             taughtAt: string;
+            /** @description the words as they are written */
             words: string;
         };
         Workings: {
@@ -2360,7 +2559,7 @@ export interface operations {
                 /** @description only what was done from this seat */
                 mine?: boolean;
                 /** @description absent for all */
-                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
                 /** @description what it is about; absent for all */
                 record?: "dressing" | "hook" | "word" | "school" | "box" | "tray";
                 /** @description which record: a folio, a hook's number, words, a question, a box */
@@ -3127,6 +3326,74 @@ export interface operations {
             };
         };
     };
+    "open-lexicon": {
+        parameters: {
+            query?: {
+                /** @description letters that the words hold */
+                q?: string;
+                /** @description one class of rows */
+                class?: string;
+                /** @description the next of the stretch before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LexiconPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "lexicon-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-text": {
         parameters: {
             query?: {
@@ -3300,6 +3567,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-sense": {
+        parameters: {
+            query?: {
+                words?: string;
+                /** @description the class from which phrases are offered */
+                as?: "material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sense"];
                 };
             };
             /** @description Error */
@@ -3727,6 +4027,44 @@ export interface operations {
             };
         };
     };
+    "take-words": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take-wordsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenWords"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     teach: {
         parameters: {
             query?: never;
@@ -3741,7 +4079,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadingCorrection"];
+                "application/json": components["schemas"]["TeachRequest"];
             };
         };
         responses: {
@@ -3752,6 +4090,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    unteach: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "word-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */
@@ -3805,17 +4210,21 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
 export const pathsApiChoicesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/choices/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "sources", "dressings"];
-export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
 export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray"];
 export const pathsApiDressingsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/dressings"]["get"]["parameters"]["query"]["sort"]> = ["folio", "name", "who", "source", "date", "size", "variants"];
 export const pathsApiIndexesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const pathsApiIndexesOfEntryGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}/entry"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
+export const pathsApiSensesGetParametersQueryAsValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/senses"]["get"]["parameters"]["query"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
 export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
-export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
+export const dressingMaterialKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMaterial"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
+export const dressingMeaningAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMeaning"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const dressingMeaningKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMeaning"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
 export const filingBodyClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FilingBody"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
@@ -3832,9 +4241,14 @@ export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<comp
 export const proportionPartStandardValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProportionPart"]["standard"]> = ["hook", "bead", "underweight", "thread", "tag", "tail", "shuck", "butt", "underbody", "rib", "body", "abdomen", "body hackle", "wing case", "thorax", "legs", "post", "underwing", "wing", "overwing", "flash", "hackle", "collar", "throat", "cheeks", "topping", "indicator", "hot spot", "head", "eyes", "finish", "antennae"];
 export const questionTermKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["QuestionTerm"]["kind"]> = ["words", "phrase", "part", "without", "has", "who", "originator", "tier", "source", "called", "imitates", "parent", "years", "size", "folio", "plain"];
 export const readTextRequestClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Read-textRequest"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
-export const readingCorrectionAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingCorrection"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
 export const readingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingMark"]["as"]> = ["label", "header", "material", "colour", "size", "preparation", "count", "amount", "length", "place", "turns", "winding", "hook", "thread", "optional", "alternative", "condition", "said", "note", "plain", "unread", "space"];
+export const readingTaughtAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const readingTaughtKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const relativeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const senseAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Sense"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const spreadKindsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Spread"]["kinds"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
-export const wordAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["as"]> = ["colour", "material", "preparation", "amount", "remark"];
+export const teachRequestAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const teachRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
+export const wordAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const wordKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];

@@ -198,3 +198,13 @@ export function DressingCombobox({ onChoose, ...field }: ComboboxProps & { onCho
     <Offered {...field} choices={choices} waiting={q.isFetching} none="Nothing in the ledger goes by that name." />
   );
 }
+
+/** Words, with others offered for them. */
+export function TextCombobox({ offers, ...field }: ComboboxProps & { offers: string[] }) {
+  const choices: Choice[] = offers.map((o) => ({
+    key: o,
+    what: <span className="book grow py-1.5">{o}</span>,
+    take: () => field.onType(o),
+  }));
+  return <Offered {...field} choices={choices} waiting={choices.length === 0} none="" />;
+}

@@ -69,17 +69,18 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
                   ))}
                 </Command.Group>
               ))}
-              {asked && (
-                <Command.Group heading="Find" className="palette-group">
-                  <Command.Item
-                    value="find in the ledger"
-                    className="palette-item"
-                    onSelect={run(() => void navigate({ to: "/", search: { q: asked } }))}
-                  >
-                    <span className="grow">
-                      ask the Ledger for “<b className="book">{asked}</b>”
-                    </span>
-                  </Command.Item>
+              {dressings.length > 0 && (
+                <Command.Group heading="Dressings" className="palette-group">
+                  {dressings.map((d) => (
+                    <Command.Item
+                      key={d.folio}
+                      value={`folio ${d.folio}`}
+                      className="palette-item"
+                      onSelect={run(() => void navigate({ to: "/folio/$folio", params: { folio: String(d.folio) } }))}
+                    >
+                      <DressingChoice e={d} />
+                    </Command.Item>
+                  ))}
                 </Command.Group>
               )}
               {who.length > 0 && (
@@ -96,18 +97,17 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
                   ))}
                 </Command.Group>
               )}
-              {dressings.length > 0 && (
-                <Command.Group heading="Dressings" className="palette-group">
-                  {dressings.map((d) => (
-                    <Command.Item
-                      key={d.folio}
-                      value={`folio ${d.folio}`}
-                      className="palette-item"
-                      onSelect={run(() => void navigate({ to: "/folio/$folio", params: { folio: String(d.folio) } }))}
-                    >
-                      <DressingChoice e={d} />
-                    </Command.Item>
-                  ))}
+              {asked && (
+                <Command.Group heading="Find" className="palette-group">
+                  <Command.Item
+                    value="find in the ledger"
+                    className="palette-item"
+                    onSelect={run(() => void navigate({ to: "/", search: { q: asked } }))}
+                  >
+                    <span className="grow">
+                      ask the Ledger for “<b className="book">{asked}</b>”
+                    </span>
+                  </Command.Item>
                 </Command.Group>
               )}
             </Command.List>

@@ -21,6 +21,7 @@ import {
   type Read,
   readQuery,
   reviseDressing,
+  type Taught,
   teach,
 } from "../../api/client";
 import { useKeys } from "../../kit/keys";
@@ -177,7 +178,7 @@ function DeskPage({ start }: { start: () => Draft }) {
     }));
     field.current?.focus();
   };
-  const learn = (c: Correction) => {
+  const learn = (c: Taught) => {
     teach(c)
       .then((r) => {
         say(`The reader knows “${c.words}” from now on.`, r.deed);
@@ -263,7 +264,7 @@ function DeskPage({ start }: { start: () => Draft }) {
           aria-invalid={problem?.field === "text" || !!textProblem}
           aria-describedby="recipe-problem"
         />
-        <WordStrip mark={word} chosen={chosen} onCorrect={correct} />
+        <WordStrip mark={word} chosen={chosen} onCorrect={correct} onTeach={learn} />
         <CorrectionList
           list={draft.corrections}
           onRemove={(c) => change((old) => ({ ...old, corrections: old.corrections.filter((x) => x !== c) }))}

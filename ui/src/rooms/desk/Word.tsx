@@ -1,66 +1,73 @@
 import { Link } from "@tanstack/react-router";
-import { type Correction, correctionKinds, type Mark } from "../../api/client";
+import { useState } from "react";
+import type { Correction, Mark, Taught } from "../../api/client";
+import { MeansForm, meaningWords } from "../words/MeansForm";
 import { markWords } from "./word";
 
-const said: Record<Correction["as"], string> = {
-  colour: "a colour",
-  material: "a material",
-  preparation: "a preparation",
-  amount: "an amount",
-  remark: "only a remark",
-};
-const kinds = correctionKinds.map((as) => ({ as, say: said[as] }));
-
-/** What the word at the caret was taken for, and what else it may be. */
+/** What the word at the caret was taken for, and what else it may mean. */
 export function WordStrip({
   mark,
   chosen,
   onCorrect,
+  onTeach,
 }: {
   mark: Mark | undefined;
   /** Words that were selected by hand. */
   chosen: string;
   onCorrect: (c: Correction) => void;
+  onTeach: (t: Taught) => void;
 }) {
   const words = chosen || mark?.text.trim() || "";
   const named = mark && !["label", "header", "space"].includes(mark.as);
+  // the words whose meaning is being given, whatever the caret does meanwhile
+  const [giving, setGiving] = useState("");
+  const asked = giving || words;
   return (
     <div className="flex min-h-[76px] flex-col justify-start gap-1 border-b border-rule py-1" data-testid="word-strip">
       <p aria-live="polite" className="leading-snug">
-        {words ? (
+        {asked ? (
           <>
-            <span className="book font-semibold">“{words}”</span> {chosen ? "chosen by hand" : mark && markWords(mark)}
+            <span className="book font-semibold">“{asked}”</span>{" "}
+            {giving ? "" : chosen ? "chosen by hand" : mark && markWords(mark)}
           </>
         ) : (
           <span className="text-soft">
-            The word at the caret is explained here; choose words to correct their reading.{" "}
+            The word at the caret is explained here; choose words to say what they mean.{" "}
             <Link to="/words" className="link">
-              How hedges are read
+              All that the reader knows
             </Link>
           </span>
         )}
       </p>
-      {(named || chosen) && words.length <= 100 && (
-        <p className="flex flex-wrap items-center gap-1.5 text-[0.95rem]">
-          <span className="text-soft">It is</span>
-          {kinds.map((k) => (
-            <button
-              key={k.as}
-              type="button"
-              className="btn !min-h-[32px] !px-2.5"
-              disabled={!chosen && mark?.as === k.as}
-              onClick={() => onCorrect({ words, as: k.as })}
-            >
-              {k.say}
+      {giving ? (
+        <MeansForm
+          key={giving}
+          words={giving}
+          onHere={(c) => {
+            setGiving("");
+            onCorrect(c);
+          }}
+          onTeach={(t) => {
+            setGiving("");
+            onTeach(t);
+          }}
+          onLeave={() => setGiving("")}
+        />
+      ) : (
+        (named || chosen) &&
+        words.length <= 100 && (
+          <p>
+            <button type="button" className="btn !min-h-[34px] !px-2.5" onClick={() => setGiving(words)}>
+              This means …
             </button>
-          ))}
-        </p>
+          </p>
+        )
       )}
     </div>
   );
 }
 
-/** The corrections of this dressing; each can be taken back, or taught. */
+/** The meanings of this dressing; each can be taken back, or taught. */
 export function CorrectionList({
   list,
   onRemove,
@@ -76,8 +83,11 @@ export function CorrectionList({
       {list.map((c) => (
         <li key={`${c.words}/${c.as}`} className="flex flex-wrap items-center gap-2 border-b border-rule py-1">
           <span className="grow">
-            <span className="book">“{c.words}”</span> is {said[c.as]}, for this dressing
+            <span className="book">“{c.words}”</span> {meaningWords(c)}, for this dressing
           </span>
+          {c.hue && (
+            <span className="size-5 border border-edge" style={{ background: c.hue }} role="img" aria-label={c.hue} />
+          )}
           <button type="button" className="btn !min-h-[36px]" onClick={() => onTeach(c)}>
             Teach the club’s reader
           </button>
