@@ -90,8 +90,13 @@ func TestAWholeSessionByKeyboard(t *testing.T) {
 	}
 	p.until(`document.querySelector("[data-testid=word-strip]").innerText.includes("grobble")`)
 	p.press("w", kb.ModifierAlt)
-	p.until(`document.activeElement.innerText === "a colour"`)
-	p.focused("on a correction")
+	p.until(`document.activeElement.innerText === "This means …"`)
+	p.focused("on saying what it means")
+	p.press(kb.Enter)
+	tabTo(p, `document.activeElement.innerText === "a colour"`)
+	p.focused("on a colour")
+	p.press(kb.Enter)
+	tabTo(p, `document.activeElement.innerText === "For this dressing"`)
 	p.press(kb.Enter)
 	p.until(`[...document.querySelectorAll(".mk-colour")].some((m) => m.innerText === "grobble")`)
 	p.press(kb.Enter, kb.ModifierCtrl)
@@ -147,6 +152,10 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 		if over := value[int](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`); over > 0 {
 			t.Errorf("%s is %d px too wide: %s", what, over, value[string](p, `[...document.querySelectorAll("main *, nav *, section *")].filter((e) => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4).map((e) => e.tagName + "." + e.className).join("; ")`))
 		}
+		// no figure and no name is cut
+		if cut := value[string](p, `[...document.querySelectorAll("#vice-figures, td, th, dd, h1, h2, [data-testid=budget] span, li > span, li > a")].filter((e) => e.clientWidth > 2 && !e.classList.contains("sr-only") && !e.closest(".sr-only, [hidden], thead") && getComputedStyle(e).overflowX !== "visible" && e.scrollWidth > e.clientWidth + 1).slice(0, 3).map((e) => e.outerHTML.slice(0, 120)).join("; ")`); cut != "" {
+			t.Errorf("%s cuts %s", what, cut)
+		}
 		// what is cut off at the side cannot be reached either
 		if cut := value[string](p, `[...document.querySelectorAll("main button, main input, main a")].filter((e) => { const r = e.getBoundingClientRect(); return r.width > 1 && r.right > innerWidth + 1; }).slice(0, 3).map((e) => e.outerHTML.slice(0, 90)).join("; ")`); cut != "" {
 			t.Errorf("%s cuts off %s", what, cut)
@@ -156,9 +165,9 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 		name          string
 		width, height int64
 		scale         float64
-	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}} {
+	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}, {"a phone", 390, 844, 2}} {
 		zoom(size.width, size.height, size.scale)
-		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "tbody tr", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
+		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "[data-testid=lexicon] li", "/words?lists=true": "tbody tr", "/index/people": "main li", "/index/people/Jonas%20Wick": "tbody tr", "/index/parts": "main li", "/index/materials?part=body": "main li", "/trays": "#tray-name", "/anew": "h1", "/?q=tail:%20pheasant%201930s": "[data-testid=understood]", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
 			fits(size.name + ", " + path)

@@ -27,7 +27,7 @@ func TestALongLedgerIsReadFurtherDown(t *testing.T) {
 	p.until(`document.querySelectorAll("tbody tr").length === 50`)
 	p.clickText("Further down the ledger")
 	p.until(`document.querySelectorAll("tbody tr").length === 60`)
-	if n := value[int](p, `new Set([...document.querySelectorAll("tbody tr")].map((r) => r.cells[0].innerText)).size`); n != 60 {
+	if n := value[int](p, `new Set([...document.querySelectorAll("tbody tr")].map((r) => r.cells[7].innerText)).size`); n != 60 {
 		t.Errorf("%d different folios", n)
 	}
 	p.find()
@@ -145,8 +145,11 @@ func TestOneDressingHasASchoolOfItsOwn(t *testing.T) {
 
 func TestTheWordsAreFound(t *testing.T) {
 	p := open(t, true, "/desk")
-	p.clickText("How hedges are read")
+	p.clickText("All that the reader knows")
 	p.at("/words")
+	p.says("dubbing") // of the lexicon, whose rows are in sight
+	p.clickText("How hedges are read")
+	p.at("/words?lists=true")
 	p.says("Before a number or a length")
 	all := value[int](p, `document.querySelectorAll("tbody tr").length`)
 	p.fill("#words", "just short of")

@@ -29,7 +29,7 @@ func TestTheLedgerListsTheClubAndTypingNarrowsIt(t *testing.T) {
 		t.Error("typing does not narrow the ledger")
 	}
 	p.press(" zzqx") // nothing holds this
-	p.says("Nothing filed holds all of “porter claret zzqx”")
+	p.says("Nothing filed is all of “porter claret zzqx”")
 	p.press(kb.Escape)
 	p.until(`document.querySelectorAll("tbody tr").length === 27`)
 }
@@ -52,7 +52,7 @@ func TestAFolioIsDrawnWithARulerAndItsParts(t *testing.T) {
 	if got := p.text(`[data-testid="mm-tail"]`); got != "4.8" {
 		t.Errorf("a tail of half a 9.6 mm shank is %s mm", got)
 	}
-	contains(t, p.text("svg[role=img]"), "0 mm")
+	contains(t, p.text("svg[role=img]"), "mm from the eye")
 	contains(t, p.text("aside"), "Green Porter")
 	p.clickText("Words as filed, beside the standard form")
 	p.until(`document.querySelector("[data-testid=standard-form][open] table") !== null`)

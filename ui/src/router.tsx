@@ -1,10 +1,7 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
 import { deedKinds, type Order, orders, type Records, type Sought } from "./api/client";
 import { Trouble, Waiting } from "./kit/pieces";
-import { Desk } from "./rooms/desk/Desk";
-import { FolioRoom } from "./rooms/folio/FolioRoom";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
-import { SpreadRoom } from "./rooms/spread/SpreadRoom";
 import { NoPage, Shell } from "./Shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NoPage });
@@ -64,14 +61,14 @@ const folio = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio",
   staticData: { title: "Folio" },
-  component: FolioRoom,
+  component: lazyRouteComponent(() => import("./rooms/folio/FolioRoom"), "FolioRoom"),
   validateSearch: (s: Record<string, unknown>): { revision?: number } => ({ revision: whole(s.revision) }),
 });
 const desk = createRoute({
   getParentRoute: () => root,
   path: "/desk",
   staticData: { title: "Desk" },
-  component: Desk,
+  component: lazyRouteComponent(() => import("./rooms/desk/Desk"), "Desk"),
   validateSearch: (s: Record<string, unknown>): { folio?: number; batch?: string; item?: number } => ({
     folio: whole(s.folio),
     batch: typeof s.batch === "string" && s.batch ? s.batch : undefined,
@@ -148,7 +145,7 @@ const batch = createRoute({
 const spread = createRoute({
   getParentRoute: () => root,
   path: "/spread/$parent/$variant",
-  component: SpreadRoom,
+  component: lazyRouteComponent(() => import("./rooms/spread/SpreadRoom"), "SpreadRoom"),
   validateSearch: (s: Record<string, unknown>): { a?: number; b?: number } => ({ a: whole(s.a), b: whole(s.b) }),
 });
 

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command, useCommandState } from "cmdk";
-import { type InputHTMLAttributes, type ReactNode, useDeferredValue, useId, useRef, useState } from "react";
+import { type InputHTMLAttributes, type ReactNode, useDeferredValue, useRef, useState } from "react";
 import { choicesQuery, type Entry } from "../api/client";
 import { Fly } from "../drawing/Fly";
 import { nameOf } from "./pieces";
@@ -18,9 +18,10 @@ function Field({
     <input
       {...rest}
       role="combobox"
+      form="none" // Enter chooses; it does not send the form that the field stands in
       aria-autocomplete="list"
       aria-expanded={open}
-      aria-controls={list}
+      aria-controls={list || undefined}
       aria-activedescendant={open ? active : undefined}
       autoComplete="off"
       spellCheck={false}
@@ -53,7 +54,7 @@ function Offered({
   none,
   ...field
 }: ComboboxProps & { choices: Choice[]; waiting: boolean; none: string }) {
-  const list = useId();
+  const [list, setList] = useState("");
   const [wanted, setWanted] = useState(false);
   const [picked, setPicked] = useState("");
   const root = useRef<HTMLDivElement>(null);
@@ -103,7 +104,7 @@ function Offered({
         onMouseDown={() => setWanted(true)}
       />
       <Command.List
-        id={list}
+        ref={(el) => setList(el?.id ?? "")}
         hidden={!open}
         label={label ?? "what fits"}
         className="absolute inset-x-0 top-full z-30 max-h-[min(46vh,26rem)] overflow-y-auto border border-edge bg-paper shadow-xl"
@@ -133,7 +134,9 @@ export function NameCombobox({ of, ...field }: ComboboxProps & { of: "people" | 
   const typed = useDeferredValue(field.value.trim());
   const [busy, setBusy] = useState(false);
   const q = useQuery({ ...choicesQuery(of, typed), enabled: busy });
-  const names = q.data?.names ?? [];
+  // what was found for fewer letters stands only while it fits
+  const fits = (s: string) => !q.isPlaceholderData || s.toLowerCase().includes(typed.toLowerCase());
+  const names = (q.data?.names ?? []).filter(fits);
   const choices: Choice[] = names.map((n) => ({
     key: n,
     what: <span className="book grow py-1.5">{n}</span>,
@@ -168,7 +171,14 @@ export function NameCombobox({ of, ...field }: ComboboxProps & { of: "people" | 
 export function DressingChoice({ e }: { e: Entry }) {
   return (
     <>
-      {e.outline && <Fly outline={e.outline} ratio={1.75} label="" className="h-[44px] w-[77px] shrink-0" />}
+      {e.outline && (
+        <Fly
+          outline={e.outline}
+          ratio={1.75}
+          label={`Profile of ${nameOf(e)}`}
+          className="h-[44px] w-[77px] shrink-0"
+        />
+      )}
       <span className="min-w-0 grow py-1.5 leading-tight">
         <span className="book block break-words">
           <bdi>{nameOf(e)}</bdi>
@@ -189,11 +199,13 @@ export function DressingChoice({ e }: { e: Entry }) {
 export function DressingCombobox({ onChoose, ...field }: ComboboxProps & { onChoose: (e: Entry) => void }) {
   const typed = useDeferredValue(field.value.trim());
   const q = useQuery({ ...choicesQuery("dressings", typed), enabled: typed !== "" });
-  const choices: Choice[] = (typed ? (q.data?.dressings ?? []) : []).map((e) => ({
-    key: `folio ${e.folio}`,
-    what: <DressingChoice e={e} />,
-    take: () => onChoose(e),
-  }));
+  const choices: Choice[] = (typed ? (q.data?.dressings ?? []) : [])
+    .filter((e) => !q.isPlaceholderData || nameOf(e).toLowerCase().includes(typed.toLowerCase()))
+    .map((e) => ({
+      key: `folio ${e.folio}`,
+      what: <DressingChoice e={e} />,
+      take: () => onChoose(e),
+    }));
   return (
     <Offered {...field} choices={choices} waiting={q.isFetching} none="Nothing in the ledger goes by that name." />
   );

@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { choicesQuery } from "../api/client";
 import { DressingChoice } from "./Combobox";
 import { useRooms } from "./keys";
+import { nameOf } from "./pieces";
 
 /** Goes anywhere and does anything, by typing a few letters of it. */
 export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
@@ -22,18 +23,31 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
     // after the dialog has given the focus back
     setTimeout(f, 0);
   };
-  const dressings = names.data?.dressings ?? [];
+  // what was found for fewer letters stands only while it fits
+  const dressings = (names.data?.dressings ?? []).filter((d) => !names.isPlaceholderData || fits(nameOf(d)));
   const who = asked.length > 1 ? (people.data?.names ?? []).slice(0, 4) : [];
   const deeds = rooms
     .map((r) => ({ title: r.title, list: r.list.filter((b) => b.do && fits(b.what)) }))
     .filter((r) => r.list.length > 0)
     .reverse();
+  // the first is chosen, also of what comes later, until somebody goes on to another
+  const [moved, setMoved] = useState<string>();
+  const moving = useRef(false);
+  const [deed] = deeds[0]?.list ?? [];
+  const first = deed
+    ? `${deeds[0]?.title} ${deed.key}`
+    : dressings[0]
+      ? `folio ${dressings[0].folio}`
+      : who[0]
+        ? `person ${who[0]}`
+        : "find in the ledger";
   return (
     <Dialog.Root
       open={open}
       onOpenChange={(o) => {
         setOpen(o);
         setTyped("");
+        setMoved(undefined);
       }}
     >
       <Dialog.Portal>
@@ -43,12 +57,28 @@ export function Palette({ open, setOpen }: { open: boolean; setOpen: (open: bool
           className="fixed top-[12vh] left-1/2 z-50 w-[38rem] max-w-[calc(100vw-2rem)] -translate-x-1/2 border border-edge bg-paper shadow-2xl"
         >
           <Dialog.Title className="sr-only">Go anywhere, do anything</Dialog.Title>
-          <Command label="Go anywhere, do anything" shouldFilter={false} loop>
+          <Command
+            label="Go anywhere, do anything"
+            shouldFilter={false}
+            loop
+            value={moved ?? first}
+            onValueChange={(v) => moving.current && setMoved(v)}
+            onKeyDown={(e) => {
+              if (e.key.startsWith("Arrow") || e.key === "Home" || e.key === "End") moving.current = true;
+            }}
+            onPointerMove={() => {
+              moving.current = true;
+            }}
+          >
             <Command.Input
               className="field !min-h-[56px] !text-[1.25rem]"
               placeholder="A dressing, a room, or something to do …"
               value={typed}
-              onValueChange={setTyped}
+              onValueChange={(text) => {
+                setTyped(text);
+                setMoved(undefined);
+                moving.current = false;
+              }}
             />
             <Command.List className="max-h-[52vh] overflow-y-auto p-2" aria-label="Places and deeds">
               {dressings.length + deeds.length === 0 && (

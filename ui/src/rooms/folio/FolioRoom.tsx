@@ -123,13 +123,19 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           <span className="text-soft" title="folio">
             {e.folio}
           </span>
-          <h1 className={`text-4xl ${e.title ? "" : "italic"}`}>{e.title || "a fly without a name"}</h1>
+          <h1 className={`min-w-0 text-4xl [overflow-wrap:anywhere] ${e.title ? "" : "italic"}`}>
+            {e.title ? <bdi>{e.title}</bdi> : "a fly without a name"}
+          </h1>
           {d.kind && <span className="caps">a {d.kind}</span>}
           {f.parents.map((p) => (
             <span key={p.folio + p.kind} className="text-soft">
               {p.kind}{" "}
-              <Link className="link book text-ink" to="/folio/$folio" params={{ folio: String(p.folio) }}>
-                {nameOf(p)}
+              <Link
+                className="link book text-ink [overflow-wrap:anywhere]"
+                to="/folio/$folio"
+                params={{ folio: String(p.folio) }}
+              >
+                <bdi>{nameOf(p)}</bdi>
               </Link>
             </span>
           ))}

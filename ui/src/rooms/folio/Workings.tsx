@@ -98,7 +98,7 @@ export function WorkingsPart({ f }: { f: Folio }) {
           <h2 id="winding" className="text-2xl">
             Winding
           </h2>
-          <table className="w-full border-collapse" data-testid="winding">
+          <table className="stack w-full border-collapse" data-testid="winding">
             <thead>
               <tr className="border-b-2 border-edge text-left align-bottom">
                 {["part", "turns", "over", "apart", "material"].map((h) => (
@@ -123,7 +123,7 @@ export function WorkingsPart({ f }: { f: Folio }) {
                   <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
                     {s.role}
                   </th>
-                  <td className="pr-3 whitespace-nowrap">
+                  <td className="pr-3 whitespace-nowrap" data-label="turns">
                     {s.assumed ? (
                       <span className="text-soft">about {Math.round(s.turnsLow)}</span>
                     ) : s.turnsLow === s.turnsHigh ? (
@@ -132,14 +132,21 @@ export function WorkingsPart({ f }: { f: Folio }) {
                       `${turns(s.turnsLow)}–${turns(s.turnsHigh)}`
                     )}
                   </td>
-                  <td className="pr-3 whitespace-nowrap">{mm(s.spanMM)} mm</td>
-                  <td className="pr-3 whitespace-nowrap">{s.pitchMM.toFixed(2)} mm</td>
-                  <td className="pr-3 font-semibold whitespace-nowrap">{Math.round(s.lengthMM)} mm</td>
+                  <td className="pr-3 whitespace-nowrap" data-label="over">
+                    {mm(s.spanMM)} mm
+                  </td>
+                  <td className="pr-3 whitespace-nowrap" data-label="apart">
+                    {s.pitchMM.toFixed(2)} mm
+                  </td>
+                  <td className="pr-3 font-semibold whitespace-nowrap" data-label="material">
+                    {Math.round(s.lengthMM)} mm
+                  </td>
                   {w.other.map((o) => {
                     const p = o.parts.find((x) => x.role === s.role);
                     return (
                       <td
                         key={o.size}
+                        data-label={p ? `on a ${o.size}` : ""}
                         className="pr-3 text-right text-[0.92rem] leading-tight min-[1000px]:whitespace-nowrap"
                       >
                         {p && (

@@ -1,5 +1,5 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { Link, useNavigate, useRouter, useSearch } from "@tanstack/react-router";
 import { useDeferredValue, useEffect, useState } from "react";
 import { type Listing, pageQuery } from "../../api/client";
 import { useKeys } from "../../kit/keys";
@@ -19,19 +19,19 @@ export function LedgerRoom() {
   const page = useInfiniteQuery(pageQuery({ q: asked, sort, down }, vice));
   const found = page.data?.pages[0];
   useEffect(() => show(undefined), [show]);
-  // what was typed stands in the address, and an address that was gone back to in the field
-  const [stands, setStands] = useState(q);
-  if (q !== stands) {
-    setStands(q);
-    if (q !== typed.trim()) setTyped(q);
-  }
+  // what was typed stands in the address, and an address that somebody went to in the field
+  const router = useRouter();
   useEffect(() => {
-    const t = setTimeout(() => {
-      setStands(asked);
-      void navigate({ search: (old) => ({ ...old, q: asked || undefined }), replace: true });
-    }, 60);
-    return () => clearTimeout(t);
+    void navigate({ search: (old) => ({ ...old, q: asked || undefined }), replace: true });
   }, [asked, navigate]);
+  useEffect(
+    () =>
+      router.history.subscribe(({ location, action }) => {
+        const went = router.options.parseSearch?.(location.search) as { q?: unknown } | undefined;
+        if (action.type !== "REPLACE" && location.pathname === "/") setTyped(String(went?.q ?? ""));
+      }),
+    [router],
+  );
   useKeys("Ledger", [
     { key: "j", what: "the next dressing", do: () => walk(1) },
     { key: "k", what: "the dressing before", do: () => walk(-1) },

@@ -88,7 +88,7 @@ function SpreadPage({ s }: { s: Spread }) {
   const same = parent.entry.folio === variant.entry.folio;
   return (
     <div className="spread mx-auto max-w-[1240px] px-8 pt-5 pb-10">
-      <div className="mb-4 grid grid-cols-[1.75fr_1fr] gap-x-7 max-[900px]:grid-cols-1">
+      <div className="mb-4 grid grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)] gap-x-7 max-[900px]:grid-cols-1">
         <Overlay
           parent={parent.outline}
           variant={variant.outline}
@@ -146,7 +146,7 @@ function SpreadPage({ s }: { s: Spread }) {
               </ul>
             </>
           )}
-          <p className="mt-3 text-[0.92rem] text-soft">
+          <p className="mt-3 text-[0.92rem] text-soft [overflow-wrap:anywhere]">
             Inked: {nameOf(variant.entry)}. Plain outline: {nameOf(parent.entry)}. Both on a{" "}
             {hookWords(parent.measured.hook)}.
           </p>
@@ -180,7 +180,7 @@ function departs(d: Departure): boolean {
 function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boolean }) {
   const e = sheet.entry;
   return (
-    <header className={`pb-2 ${right ? "pl-5" : "pr-5"}`}>
+    <header className={`min-w-0 pb-2 [overflow-wrap:anywhere] ${right ? "pl-5" : "pr-5"}`}>
       <p className="caps">
         {what}, folio {e.folio}
       </p>

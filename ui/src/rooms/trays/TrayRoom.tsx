@@ -47,19 +47,26 @@ function TrayPage({ t }: { t: Tray }) {
   const navigate = useNavigate();
   const { say } = useToasts();
   const [typed, setTyped] = useState("");
-  const again = () => {
-    void client.invalidateQueries({ queryKey: ["tray", t.id] });
-    void client.invalidateQueries({ queryKey: ["trays"] });
-  };
+  const { vice } = useVice();
+  const again = () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ["tray", t.id] }),
+      client.invalidateQueries({ queryKey: ["trays"] }),
+    ]);
+  // one change after the other, each made on what the one before left
   const change = useMutation({
-    mutationFn: ({ b }: { b: TrayBody; said: string }) => changeTray(t.id, t.edit, b),
+    scope: { id: `tray ${t.id}` },
+    mutationFn: ({ to }: { to: (now: TrayBody) => TrayBody; said: string }) => {
+      const now = client.getQueryData(trayQuery(t.id, vice).queryKey) ?? t;
+      return changeTray(t.id, now.edit, to(bodyOf(now)));
+    },
     onSuccess: (r, { said }) => {
       if (r.deed) say(said, r.deed);
-      again();
+      return again();
     },
     onError: (x) => {
       say(x.message);
-      again();
+      return again();
     },
   });
   const lay = useMutation({
@@ -67,7 +74,7 @@ function TrayPage({ t }: { t: Tray }) {
     onSuccess: (r) => {
       setTyped("");
       say(r.deed ? `${nameOf(r.e)} lies in the tray.` : `${nameOf(r.e)} lies there already.`, r.deed);
-      again();
+      void again();
     },
     onError: (x) => say(x.message),
   });
@@ -75,19 +82,24 @@ function TrayPage({ t }: { t: Tray }) {
     mutationFn: (on: boolean) => putTrayAway(t.id, on).then((r) => ({ ...r, on })),
     onSuccess: (r) => {
       say(r.on ? `“${t.name}” is put away.` : `“${t.name}” is out again.`, r.deed);
-      again();
+      void again();
       if (r.on) void navigate({ to: "/trays" });
     },
     onError: (x) => say(x.message),
   });
-  const items = bodyOf(t).items;
-  const put = (list: TrayBody["items"], said: string) => change.mutate({ b: { ...bodyOf(t), items: list }, said });
-  const move = (i: number, by: number) => {
-    const list = [...items];
-    const [one] = list.splice(i, 1);
-    if (one) list.splice(i + by, 0, one);
-    put(list, `Moved ${by < 0 ? "up" : "down"}.`);
-  };
+  const put = (to: (items: TrayBody["items"]) => TrayBody["items"], said: string) =>
+    change.mutate({ to: (now) => ({ ...now, items: to(now.items) }), said });
+  const move = (folio: number, by: number) =>
+    put(
+      (items) => {
+        const list = [...items];
+        const i = list.findIndex((x) => x.folio === folio);
+        const [one] = list.splice(i, 1);
+        if (one) list.splice(Math.max(0, i + by), 0, one);
+        return list;
+      },
+      `Moved ${by < 0 ? "up" : "down"}.`,
+    );
   return (
     <div className="box mx-auto max-w-[1000px] px-8 pt-5 pb-10">
       {t.away && (
@@ -103,7 +115,11 @@ function TrayPage({ t }: { t: Tray }) {
           trays
         </Link>
       </p>
-      <Head key={t.edit} t={t} onKeep={(b) => change.mutate({ b: { ...b, items }, said: "The tray is renamed." })} />
+      <Head
+        key={t.edit}
+        t={t}
+        onKeep={(b) => change.mutate({ to: (now) => ({ ...now, ...b }), said: "The tray is renamed." })}
+      />
       {t.items.length === 0 ? (
         <p className="book my-6 text-soft">
           Nothing lies here yet. Choose a dressing below, or lay a list in it from the Ledger.
@@ -118,7 +134,12 @@ function TrayPage({ t }: { t: Tray }) {
               <span className="pt-1 text-right text-soft">{i + 1}</span>
               <span className="max-[700px]:hidden">
                 {x.entry.outline && (
-                  <Fly outline={x.entry.outline} ratio={1.75} label="" className="h-[66px] w-[116px]" />
+                  <Fly
+                    outline={x.entry.outline}
+                    ratio={1.75}
+                    label={`Profile of ${nameOf(x.entry)}`}
+                    className="h-[66px] w-[116px]"
+                  />
                 )}
               </span>
               <div className="min-w-0">
@@ -137,29 +158,33 @@ function TrayPage({ t }: { t: Tray }) {
                   {x.entry.date && ` · ${x.entry.date}`}
                 </p>
                 <Note
-                  key={`${t.edit} ${x.note ?? ""}`}
+                  key={x.note ?? ""}
                   of={nameOf(x.entry)}
                   note={x.note ?? ""}
                   onKeep={(note) =>
                     put(
-                      items.map((y, k) => (k === i ? { ...y, note } : y)),
+                      (items) => items.map((y) => (y.folio === x.entry.folio ? { ...y, note } : y)),
                       "The note is kept.",
                     )
                   }
                 />
               </div>
               <span className="no-print flex">
-                <Act label={`${nameOf(x.entry)} further up`} off={i === 0} do={() => move(i, -1)}>
+                <Act label={`${nameOf(x.entry)} further up`} off={i === 0} do={() => move(x.entry.folio, -1)}>
                   <ArrowUp size={18} aria-hidden />
                 </Act>
-                <Act label={`${nameOf(x.entry)} further down`} off={i === t.items.length - 1} do={() => move(i, 1)}>
+                <Act
+                  label={`${nameOf(x.entry)} further down`}
+                  off={i === t.items.length - 1}
+                  do={() => move(x.entry.folio, 1)}
+                >
                   <ArrowDown size={18} aria-hidden />
                 </Act>
                 <Act
                   label={`${nameOf(x.entry)} out of the tray`}
                   do={() =>
                     put(
-                      items.filter((_, k) => k !== i),
+                      (items) => items.filter((y) => y.folio !== x.entry.folio),
                       `${nameOf(x.entry)} is out of the tray.`,
                     )
                   }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useId, useState } from "react";
+import { useDeferredValue, useEffect, useId, useRef, useState } from "react";
 import {
   type Correction,
   correctionKinds,
@@ -55,6 +55,12 @@ export function MeansForm({
   onLeave?: () => void;
 }) {
   const id = useId();
+  // whoever asked for it with a key goes on from here
+  const first = useRef<HTMLButtonElement>(null);
+  const here = !!onHere;
+  useEffect(() => {
+    if (here) first.current?.focus({ preventScroll: true });
+  }, [here]);
   const [as, setAs] = useState<Correction["as"] | undefined>(start?.as);
   const [means, setMeans] = useState(start?.means ?? "");
   const [kind, setKind] = useState<string>(start?.kind ?? "");
@@ -88,9 +94,10 @@ export function MeansForm({
       <fieldset className="flex flex-wrap items-center gap-1.5 text-[0.95rem]">
         <legend className="sr-only">What “{words}” means</legend>
         <span className="text-soft">This means</span>
-        {correctionKinds.map((k) => (
+        {correctionKinds.map((k, i) => (
           <button
             key={k}
+            ref={i === 0 ? first : undefined}
             type="button"
             className={`btn !min-h-[34px] !px-2.5 ${as === k ? "btn-main" : ""}`}
             aria-pressed={as === k}
@@ -125,7 +132,7 @@ export function MeansForm({
           {isNew && as === "material" && (
             <label>
               <span className="caps block">kind</span>
-              <select className="field" value={kind} onChange={(e) => setKind(e.target.value)}>
+              <select className="field" aria-label="kind" value={kind} onChange={(e) => setKind(e.target.value)}>
                 <option value="">not said</option>
                 {materialKinds.map((k) => (
                   <option key={k}>{k}</option>
