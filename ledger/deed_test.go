@@ -380,7 +380,7 @@ func TestNamesAndDatesStopNothing(t *testing.T) {
 		if _, err := l.Workings(t.Context(), folio, ledger.Vice{}); err != nil {
 			t.Errorf("folio %d: %v", folio, err)
 		}
-		if _, err := l.Sizes(t.Context(), folio); err != nil {
+		if _, err := l.Sizes(t.Context(), folio, ledger.Vice{}); err != nil {
 			t.Errorf("folio %d: %v", folio, err)
 		}
 		if _, err := l.Compare(t.Context(), ledger.Leaf{Folio: fly.Entry.Folio}, ledger.Leaf{Folio: folio}, ledger.Vice{}); err != nil {

@@ -4,7 +4,10 @@ import (
 	"context"
 	"encoding/base64"
 	"encoding/json"
+	"errors"
+	"fmt"
 	"slices"
+	"strings"
 
 	"mothledger/core/profile"
 	"mothledger/core/question"
@@ -126,7 +129,7 @@ func asked(ctx context.Context, s store.Reads, terms []question.Term) (store.Ask
 			a.Folio = *t.From
 			continue
 		case question.Parent:
-			ids, err := s.Called(ctx, t.Any[0], parentsAsked)
+			ids, err := parentsCalled(ctx, s, t.Any[0])
 			if err != nil {
 				return a, err
 			}
@@ -154,6 +157,19 @@ func asked(ctx context.Context, s store.Reads, terms []question.Term) (store.Ask
 		a.Clauses = append(a.Clauses, c)
 	}
 	return a, nil
+}
+
+// parentsCalled gives the dressings that a question means by a name, or by "folio 12".
+func parentsCalled(ctx context.Context, s store.Reads, name string) ([]int64, error) {
+	var folio int
+	if n, _ := fmt.Sscanf(strings.ToLower(name), "folio %d", &folio); n == 1 {
+		r, err := s.One(ctx, folio)
+		if errors.Is(err, store.ErrNotFound) {
+			return []int64{}, nil
+		}
+		return []int64{r.ID}, err
+	}
+	return s.Called(ctx, name, parentsAsked)
 }
 
 // partMarks are the marks under which a part stands.

@@ -231,10 +231,14 @@ type Relative struct {
 	Because string       `json:"because,omitempty" doc:"the reason that was given for the link"`
 }
 
+// variantsShown is how many variants stand on a folio; the Ledger lists them all.
+const variantsShown = 40
+
 // Folio is a dressing with its family.
 type Folio struct {
 	Sheet
-	Parents  []Relative `json:"parents"`
+	Parents []Relative `json:"parents"`
+	// Variants are the first of them; the entry counts them all.
 	Variants []Relative `json:"variants"`
 	// Unlinked are parents that the text names and that nothing links.
 	Unlinked []Offer `json:"unlinked"`
@@ -294,7 +298,7 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	if err != nil {
 		return Folio{}, err
 	}
-	variants, err := s.Variants(ctx, r.ID)
+	variants, err := s.Variants(ctx, r.ID, variantsShown)
 	if err != nil {
 		return Folio{}, err
 	}

@@ -379,19 +379,19 @@ func TestSizeRowsFollowTheRange(t *testing.T) {
 		"Fly\nSizes: 30 to 32\n\nBody: fur\n":           "30 32",
 	} {
 		var got []string
-		for _, r := range ledger.SizeRows(read(text)) {
+		for _, r := range ledger.SizeRows(read(text), nil) {
 			got = append(got, r.Size)
 		}
 		if strings.Join(got, " ") != want {
 			t.Errorf("%q: %v, expected %s", text, got, want)
 		}
 	}
-	rows := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nHackle: ginger cock, 4 turns, 3 on 16 and smaller, one and a half gapes\n"))
+	rows := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nHackle: ginger cock, 4 turns, 3 on 16 and smaller, one and a half gapes\n"), nil)
 	if rows[0].Parts[0].Turns != 4 || rows[2].Parts[0].Turns != 3 {
 		t.Errorf("turns %v on a 12 and %v on a 16", rows[0].Parts[0].Turns, rows[2].Parts[0].Turns)
 	}
 	// a body has no length of its own, but takes a stretch of the shank that shrinks with it
-	body := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nBody: fur, from the bend to midway\nThorax: fur\n"))
+	body := ledger.SizeRows(read("Fly\nSizes: 12 to 16\n\nHook: 12 dry\nBody: fur, from the bend to midway\nThorax: fur\n"), nil)
 	if b := body[0].Parts[0]; math.Abs(b.SpanMM-4.8) > 0.01 || b.SpanUsual {
 		t.Errorf("half of a 12's shank is %.2f mm (%v)", b.SpanMM, b.SpanUsual)
 	}

@@ -302,11 +302,21 @@ var meantClasses = map[reading.CorrectAs][]string{
 	"material": {"name", "noun"}, "colour": {"colour"}, "part": {"label"}, "preparation": {"preparation"}, "amount": {"amount"}, "place": {"place", "landmark"}, "number": {"counted", "unit"},
 }
 
+// meansClass is what a row of a class makes of its words.
+var meansClass = map[string]reading.CorrectAs{"noun": dressing.MeansMaterial, "name": dressing.MeansMaterial, "adjective": dressing.MeansMaterial, "colour": dressing.MeansColour, "hue": dressing.MeansMaterial, "preparation": dressing.MeansPreparation, "amount": dressing.MeansAmount, "label": dressing.MeansPart}
+
 // Sense tells what words can mean, and offers phrases for them.
 func (l *Ledger) Sense(ctx context.Context, words string, as reading.CorrectAs) (Sense, error) {
 	out := Sense{As: reading.ReadsAs(tidy(words)), Near: []string{}}
 	if out.As == nil {
 		out.As = []reading.CorrectAs{}
+	}
+	if len(measure.Lex(words)) > 0 { // and what the words have rows for, in another place
+		for _, class := range lexicon.ClassesOf(strings.ToLower(tidy(words))) {
+			if as, ok := meansClass[class]; ok && !slices.Contains(out.As, as) {
+				out.As = append(out.As, as)
+			}
+		}
 	}
 	letters := strings.ToLower(tidy(words))
 	if letters == "" || len(measure.Lex(letters)) == 0 {

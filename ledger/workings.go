@@ -75,6 +75,8 @@ type Workings struct {
 	Advice   []AdvicePiece `json:"advice"`
 	// School is what stays when the size changes: turns or spacing.
 	School string `json:"school"`
+	// Hook is the measured hook that the sizes step from; empty on the generic scale.
+	Hook string `json:"hook,omitempty"`
 }
 
 // OtherSize are the wound parts of a dressing on another size.
@@ -274,13 +276,19 @@ type SizeTable struct {
 	Entry  Entry     `json:"entry"`
 	Rows   []SizeRow `json:"rows"`
 	School string    `json:"school"`
+	// Hook is the measured hook that the sizes step from; empty on the generic scale.
+	Hook string `json:"hook,omitempty"`
 }
 
 // Sizes gives the size table of a folio: its own range, or the sizes around the
-// hook it names.
-func (l *Ledger) Sizes(ctx context.Context, folio int) (SizeTable, error) {
+// hook it names. With a measured hook in the vice the sizes step from that one.
+func (l *Ledger) Sizes(ctx context.Context, folio int, v Vice) (SizeTable, error) {
 	var t SizeTable
 	err := l.store.View(ctx, func(s store.Reads) error {
+		v, err := v.load(ctx, s)
+		if err != nil {
+			return err
+		}
 		r, err := s.One(ctx, folio)
 		if err != nil {
 			return err
@@ -290,15 +298,27 @@ func (l *Ledger) Sizes(ctx context.Context, folio int) (SizeTable, error) {
 			return err
 		}
 		choices, err := schools(ctx, s, r.ID)
-		t = SizeTable{Entry: entry(r), Rows: SizeRows(d), School: choices.School("rib-scale")}
+		t = SizeTable{Entry: entry(r), School: choices.School("rib-scale")}
+		if m := v.measured; m != nil {
+			t.Hook = fmt.Sprintf("%s, %v", m.Name, hook.Size(m.Size))
+			t.Rows = SizeRows(d, func(n hook.Size) hook.Geometry {
+				return hook.Stepped(hook.Geometry{ShankMM: m.ShankMM, GapeMM: m.GapeMM, EyeMM: m.EyeMM, WireMM: m.WireMM}, hook.Size(m.Size), n)
+			})
+		} else {
+			t.Rows = SizeRows(d, nil)
+		}
 		return err
 	})
 	return t, err
 }
 
-// SizeRows puts a dressing on every even size of its range.
-func SizeRows(d dressing.Dressing) []SizeRow {
+// SizeRows puts a dressing on every even size of its range; measured gives the hooks of the sizes,
+// where they are not those of the generic scale.
+func SizeRows(d dressing.Dressing, measured func(hook.Size) hook.Geometry) []SizeRow {
 	said, _ := d.HookNamed()
+	if measured != nil {
+		said.Measured = measured(said.Size)
+	}
 	low, high := int(said.Size)-4, int(said.Size)+4
 	if s := d.Sizes; s != nil {
 		low, high = s.Low, s.High
@@ -310,6 +330,9 @@ func SizeRows(d dressing.Dressing) []SizeRow {
 		}
 		h := said
 		h.Size = hook.Size(n)
+		if measured != nil {
+			h.Measured = measured(h.Size)
+		}
 		g, _ := h.Geometry()
 		on := d.On(h.Size)
 		m := proportion.On(on, h, true)

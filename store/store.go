@@ -545,10 +545,10 @@ func (s Reads) Parents(ctx context.Context, id int64) ([]Row, error) {
 	return rows, err
 }
 
-// Variants lists the dressings that name this one as a parent, by folio.
-func (s Reads) Variants(ctx context.Context, id int64) ([]Row, error) {
+// Variants lists the dressings that name this one as a parent, by folio, the first of them.
+func (s Reads) Variants(ctx context.Context, id int64, limit int) ([]Row, error) {
 	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, kin+" join descent l on l.child_id = n.dressing_id where l.parent_id = $1 and not n.withdrawn order by n.folio, l.kind", id)
+	err := s.q.SelectContext(ctx, &rows, kin+" join descent l on l.child_id = n.dressing_id where l.parent_id = $1 and not n.withdrawn order by n.folio, l.kind limit $2", id, limit)
 	return rows, err
 }
 

@@ -38,8 +38,11 @@ func benchOperations(s server) {
 			return &answer[ledger.Workings]{w}, err
 		})
 	handle(s, op(http.MethodGet, "/api/dressings/{folio}/sizes", "open-sizes", "A dressing on every size of its range"),
-		func(ctx context.Context, in *FolioPath) (*answer[ledger.SizeTable], error) {
-			t, err := l.Sizes(ctx, in.Folio)
+		func(ctx context.Context, in *struct {
+			Vice
+			FolioPath
+		}) (*answer[ledger.SizeTable], error) {
+			t, err := l.Sizes(ctx, in.Folio, in.ledger())
 			return &answer[ledger.SizeTable]{t}, err
 		})
 	handle(s, op(http.MethodGet, "/api/rereadings", "list-rereadings", "What today's reader would read otherwise than the one that read it"),

@@ -2,9 +2,12 @@ package web_test
 
 import (
 	"cmp"
+	"fmt"
+	"math"
 	"net/http"
 	neturl "net/url"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -172,5 +175,49 @@ func TestIndexesLeadToDressings(t *testing.T) {
 	a := into[ledger.About](t, call(t, http.MethodGet, url+"/api/indexes/people/entry?name=Jonas+Wick", nil))
 	if a.First != 2009 || a.Last != 2019 || len(a.Roles) != 2 || a.Roles[0].Count != 1 || a.Roles[1].Count != 3 {
 		t.Errorf("Wick's page: %+v", a)
+	}
+}
+
+// TestAParentOfManyIsSentInPart: a folio carries the first of its variants, the Ledger lists all.
+func TestAParentOfManyIsSentInPart(t *testing.T) {
+	url := server(t, false)
+	const many = 60
+	texts := "Pattern: Parent Moth\n\nHook: 12\nBody: red wool\n"
+	into[ledger.Filed](t, file(t, url, map[string]any{"text": texts}))
+	for i := range many {
+		into[ledger.Filed](t, file(t, url, map[string]any{"text": strings.Replace(texts, "Parent", strings.Repeat("I", i+1), 1), "parents": []int{1}}))
+	}
+	f := into[ledger.Folio](t, call(t, http.MethodGet, url+"/api/dressings/1", nil))
+	if len(f.Variants) != 40 || f.Entry.Variants != many {
+		t.Errorf("%d variants are sent of %d", len(f.Variants), f.Entry.Variants)
+	}
+	if p := find(t, url, "limit=100&q="+neturl.QueryEscape(`variant of "folio 1"`)); p.Total != many {
+		t.Errorf("the Ledger lists %d", p.Total)
+	}
+	if p := find(t, url, "limit=100&q="+neturl.QueryEscape(`variant of "folio 99"`)); p.Total != 0 {
+		t.Errorf("of a folio that is not there are %d variants", p.Total)
+	}
+}
+
+// TestAMeasuredHookIsObeyed: with one in the vice the size table steps from it, and a range of sizes
+// stays a range.
+func TestAMeasuredHookIsObeyed(t *testing.T) {
+	url := server(t, true)
+	hooks := into[[]ledger.HookEntry](t, call(t, http.MethodGet, url+"/api/hooks", nil))
+	h := hooks[slices.IndexFunc(hooks, func(h ledger.HookEntry) bool { return h.Size == "12" })]
+	rows := func(query string) ledger.SizeTable {
+		return into[ledger.SizeTable](t, call(t, http.MethodGet, url+"/api/dressings/1/sizes"+query, nil))
+	}
+	plain, on := rows(""), rows("?hook="+strconv.FormatInt(h.ID, 10))
+	at := slices.IndexFunc(on.Rows, func(r ledger.SizeRow) bool { return r.Size == "12" })
+	if on.Hook == "" || on.Rows[at].Geometry.ShankMM != h.ShankMM || plain.Rows[at].Geometry.ShankMM == h.ShankMM || plain.Hook != "" {
+		t.Errorf("on %q the 12 is %+v, on the generic scale %+v", on.Hook, on.Rows[at].Geometry, plain.Rows[at].Geometry)
+	}
+	if a, b := on.Rows[at].Geometry.ShankMM/on.Rows[at+1].Geometry.ShankMM, plain.Rows[at].Geometry.ShankMM/plain.Rows[at+1].Geometry.ShankMM; math.Abs(a-b) > 1e-9 {
+		t.Errorf("it steps by %.4f, the generic scale by %.4f", a, b)
+	}
+	filed := into[ledger.Filed](t, file(t, url, map[string]any{"text": "Two Sizes\n\nHook: 12 or 14 wet\nBody: red wool\n"}))
+	if e := into[ledger.Folio](t, call(t, http.MethodGet, fmt.Sprintf("%s/api/dressings/%d", url, filed.Folio), nil)).Entry; e.Sizes != "12 to 14" {
+		t.Errorf("12 or 14 is %q", e.Sizes)
 	}
 }

@@ -44,7 +44,7 @@ func measureCommand() *cobra.Command {
 				return err
 			}
 			if all {
-				rows := ledger.SizeRows(d)
+				rows := ledger.SizeRows(d, nil)
 				if asJSON {
 					return printJSON(cmd.OutOrStdout(), map[string]any{"sizes": rows})
 				}

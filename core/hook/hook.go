@@ -158,3 +158,15 @@ func SizeOfShank(mm float64) float64 { return 12 - math.Log(mm/baseShankMM)/math
 // SizeOfGape gives the size, not rounded, whose generic gape is this wide in
 // millimetres.
 func SizeOfGape(mm float64) float64 { return SizeOfShank(mm / gapeShare) }
+
+// Stepped gives the hook of another size that a maker's measured hook leads one to expect: its
+// figures in the steps of the generic scale, so that on its own size it is as it was measured.
+// Figures that were not measured, 0, stay so.
+func Stepped(measured Geometry, of, to Size) Geometry {
+	a, _ := Hook{Size: of}.Geometry()
+	b, _ := Hook{Size: to}.Geometry()
+	return Geometry{
+		ShankMM: measured.ShankMM * b.ShankMM / a.ShankMM, GapeMM: measured.GapeMM * b.GapeMM / a.GapeMM,
+		EyeMM: measured.EyeMM * b.EyeMM / a.EyeMM, WireMM: measured.WireMM * b.WireMM / a.WireMM,
+	}
+}

@@ -88,3 +88,15 @@ func TestAShankNamesItsSize(t *testing.T) {
 		}
 	}
 }
+
+// A measured hook is itself on its own size, and steps from there as the generic scale does.
+func TestStepped(t *testing.T) {
+	long := Geometry{ShankMM: 11.1, GapeMM: 5.4, WireMM: 0.5}
+	if g := Stepped(long, 12, 12); g != long {
+		t.Errorf("on its own size it is %+v", g)
+	}
+	two := Stepped(long, 12, 14)
+	if math.Abs(long.ShankMM/two.ShankMM-Step*Step) > 1e-9 || math.Abs(long.GapeMM/two.GapeMM-Step*Step) > 1e-9 || two.EyeMM != 0 {
+		t.Errorf("two sizes on it is %+v", two)
+	}
+}

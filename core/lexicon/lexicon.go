@@ -321,3 +321,14 @@ func PhrasesIfAny(class string) []string {
 	}
 	return out
 }
+
+// ClassesOf lists the classes in which a phrase has a row, in the order of classes.csv.
+func ClassesOf(phrase string) []string { return classesOf()[phrase] }
+
+var classesOf = sync.OnceValue(func() map[string][]string {
+	m := map[string][]string{}
+	for _, r := range All() {
+		m[r.Phrase] = append(m[r.Phrase], r.Class)
+	}
+	return m
+})

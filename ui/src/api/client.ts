@@ -396,10 +396,16 @@ export const workingsQuery = (folio: number, v: Vice) =>
     placeholderData: keepPreviousData,
   });
 
-export const sizesQuery = (folio: number) =>
+export const sizesQuery = (folio: number, v: Vice) =>
   queryOptions({
-    queryKey: ["sizes", folio],
-    queryFn: ({ signal }) => answer(api.GET("/api/dressings/{folio}/sizes", { params: { path: { folio } }, signal })),
+    queryKey: ["sizes", folio, v.hook ?? 0],
+    queryFn: ({ signal }) =>
+      answer(
+        api.GET("/api/dressings/{folio}/sizes", {
+          params: { path: { folio }, query: { hook: v.hook || undefined } },
+          signal,
+        }),
+      ),
   });
 
 export const dismissAdvice = (folio: number, code: string, role: string, note: string) =>

@@ -1922,6 +1922,7 @@ export interface components {
         };
         SizeTable: {
             entry: components["schemas"]["Entry"];
+            hook?: string;
             rows: components["schemas"]["SizeRow"][];
             school: string;
         };
@@ -2185,6 +2186,7 @@ export interface components {
             advice: components["schemas"]["AdvicePiece"][];
             budget: components["schemas"]["ProportionBudget"];
             bunches: components["schemas"]["WindingBunch"][];
+            hook?: string;
             order: components["schemas"]["OrderStep"][];
             other: components["schemas"]["OtherSize"][];
             ownOrder: boolean;
@@ -3038,7 +3040,16 @@ export interface operations {
     };
     "open-sizes": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
             header?: never;
             path: {
                 folio: number;

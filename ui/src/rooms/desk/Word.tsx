@@ -1,7 +1,8 @@
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
-import type { Correction, Mark, Taught } from "../../api/client";
-import { MeansForm, meaningWords } from "../words/MeansForm";
+import { useDeferredValue, useState } from "react";
+import { type Correction, type Mark, senseQuery, type Taught } from "../../api/client";
+import { MeansForm, meaningWords, meansAs } from "../words/MeansForm";
 import { markWords } from "./word";
 
 /** What the word at the caret was taken for, and what else it may mean. */
@@ -56,14 +57,45 @@ export function WordStrip({
       ) : (
         (named || chosen) &&
         words.length <= 100 && (
-          <p>
+          <p className="flex flex-wrap items-center gap-1.5">
             <button type="button" className="btn !min-h-[34px] !px-2.5" onClick={() => setGiving(words)}>
               This means …
             </button>
+            <OtherReadings words={words} now={chosen ? undefined : mark?.as} onCorrect={onCorrect} />
           </p>
         )
       )}
     </div>
+  );
+}
+
+/** What the same words can be read as by the trade's own lexicon, beside what they were read as here. */
+const open: Correction["as"][] = ["material", "colour", "preparation", "amount"];
+
+function OtherReadings({
+  words,
+  now,
+  onCorrect,
+}: {
+  words: string;
+  now: Mark["as"] | undefined;
+  onCorrect: (c: Correction) => void;
+}) {
+  const asked = useDeferredValue(words);
+  const sense = useQuery(senseQuery(asked, "remark"));
+  if (asked !== words || !sense.data || sense.isPlaceholderData) return null;
+  const others = sense.data.as.filter((as) => open.includes(as) && as !== now);
+  if (others.length === 0 || (now === undefined && others.length < 2) || (now && !open.some((as) => as === now)))
+    return null;
+  return (
+    <>
+      <span className="text-soft">it can be read as</span>
+      {others.map((as) => (
+        <button key={as} type="button" className="btn !min-h-[34px] !px-2.5" onClick={() => onCorrect({ words, as })}>
+          {meansAs[as]}
+        </button>
+      ))}
+    </>
   );
 }
 

@@ -51,6 +51,7 @@ export function Evidence({ f, onRevise, onWithdraw }: { f: Folio; onRevise: () =
       <Family
         title="Variants"
         list={f.variants}
+        all={e.variants > f.variants.length ? { q: `variant of "folio ${e.folio}"`, count: e.variants } : undefined}
         other={(v) => ({ parent: String(e.folio), variant: String(v.folio) })}
       />
       <Advice folio={e.folio} />

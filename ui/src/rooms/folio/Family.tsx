@@ -6,10 +6,13 @@ import { nameOf } from "../../kit/pieces";
 export function Family({
   title,
   list,
+  all,
   other,
 }: {
   title: string;
   list: Relative[];
+  /** The question that lists them all, where there are more. */
+  all?: { q: string; count: number };
   other: (e: Relative) => { parent: string; variant: string };
 }) {
   if (list.length === 0) return null;
@@ -38,6 +41,11 @@ export function Family({
           </li>
         ))}
       </ul>
+      {all && (
+        <Link to="/" search={{ q: all.q }} className="link inline-block py-1.5">
+          all {all.count} in the Ledger
+        </Link>
+      )}
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import type { Folio } from "../../api/client";
+import type { Folio, Part } from "../../api/client";
 import {
   asWritten,
   countWords,
@@ -56,7 +56,7 @@ export function PartsTable({ f }: { f: Folio }) {
                 <PartExtras p={p} />
               </td>
               <td className="pr-3" data-label={p.hook || countWords(p) ? "how much" : ""}>
-                {p.hook ? hookWords(m.hook) : countWords(p)}
+                {p.hook ? <WrittenHook f={f} p={p} /> : countWords(p)}
               </td>
               <td className="pr-3 text-soft" data-label={asWritten(p) ? "as written" : ""}>
                 {asWritten(p)}
@@ -76,5 +76,25 @@ export function PartsTable({ f }: { f: Folio }) {
         })}
       </tbody>
     </table>
+  );
+}
+
+/** The hook as it is written, and where another one is in the vice, that too. */
+function WrittenHook({ f, p }: { f: Folio; p: Part }) {
+  const written = [p.hook?.size || f.entry.sizes, p.hook?.shank === "standard" ? "" : p.hook?.shank]
+    .filter(Boolean)
+    .join(" ");
+  const held = hookWords(f.measured.hook);
+  const own = f.entry.sizes && !p.hook?.size; // of a range the middle is drawn
+  return (
+    <>
+      {written || "no size stated"}
+      {written !== held && (
+        <span className="block text-[0.92rem] text-soft">
+          {own ? "drawn on a" : "in the vice a"} {held}
+          {f.measured.hook.basis === "measured" && ", measured"}
+        </span>
+      )}
+    </>
   );
 }

@@ -5,6 +5,7 @@ import type { components } from "../../api/schema.gen";
 import { useKeys } from "../../kit/keys";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
+import { useVice } from "../../kit/vice";
 
 /** Whether nothing can be said of a part on any size. */
 const silent = (rows: components["schemas"]["SizeRow"][], i: number) =>
@@ -18,12 +19,13 @@ const figure = (v: number) => String(Math.round(v * 10) / 10);
 /** A dressing on every size of its range, to be printed and pinned up. */
 export function SizesRoom() {
   const { folio } = useParams({ from: "/folio/$folio/sizes" });
-  const q = useQuery(sizesQuery(Number(folio)));
+  const { vice } = useVice();
+  const q = useQuery(sizesQuery(Number(folio), vice));
   useTitle(q.data && `${nameOf(q.data.entry)}, all sizes`);
   useKeys("Size table", [{ key: "Ctrl P", what: "print it" }]);
   if (q.isError) return <Trouble error={q.error} onRetry={() => void q.refetch()} />;
   if (!q.data) return <Waiting />;
-  const { entry, rows, school } = q.data;
+  const { entry, rows, school, hook } = q.data;
   const parts = rows[0]?.parts ?? [];
   return (
     <div className="spread mx-auto max-w-[1240px] px-8 pt-5 pb-10">
@@ -34,9 +36,15 @@ export function SizesRoom() {
       </p>
       <h1 className="text-4xl">{nameOf(entry)}, size by size</h1>
       <p className="mt-1 text-soft">
-        Millimetres on the generic scale, ± 10 to 20 %. Turns keep the {school === "turns" ? "number" : "spacing"}; the
-        other school stands behind in brackets. What was said in millimetres stays as said, with the scaled figure in
-        brackets.
+        {hook ? (
+          <>
+            Millimetres on the measured <b>{hook}</b>; the other sizes step from it as the generic scale does.
+          </>
+        ) : (
+          "Millimetres on the generic scale, ± 10 to 20 %."
+        )}{" "}
+        Turns keep the {school === "turns" ? "number" : "spacing"}; the other school stands behind in brackets. What was
+        said in millimetres stays as said, with the scaled figure in brackets.
       </p>
       <div className="mt-4 overflow-x-auto">
         <table className="w-full border-collapse" data-testid="sizes">
