@@ -238,4 +238,3 @@ func TestStrangeNamesStayInTheirPlaces(t *testing.T) {
 		t.Error("a mark of direction moves its neighbour")
 	}
 }
-

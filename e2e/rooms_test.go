@@ -200,7 +200,7 @@ func TestAxeFindsNothing(t *testing.T) {
 			path, ready string
 		}{
 			{club, "/", "tbody tr svg"}, {club, "/?q=zzqx", "main p.book"}, {club, "/folio/1", "table"}, {club, "/folio/13", "table"}, {club, "/folio/999", "[role=alert]"},
-			{club, "/desk", "#recipe"}, {club, "/spread/1/5", "[data-testid=verdict]"}, {club, "/nowhere", "main h1"}, {club, "/hooks", "main li svg"}, {club, "/schools", "fieldset"}, {club, "/sheet", "main svg"}, {club, "/words", "tbody tr"}, {club, "/folio/1/sizes", "[data-testid=sizes]"}, {club, "/box", "#many"}, {empty, "/", "main h2"},
+			{club, "/desk", "#recipe"}, {club, "/spread/1/5", "[data-testid=verdict]"}, {club, "/nowhere", "main h1"}, {club, "/hooks", "main li svg"}, {club, "/schools", "fieldset"}, {club, "/sheet", "main svg"}, {club, "/words", "[data-testid=lexicon] li"}, {club, "/words?lists=true", "tbody tr"}, {club, "/?q=tail:%20pheasant%20no%20rib", "[data-testid=understood]"}, {club, "/?q=clarret", "main .btn"}, {club, "/index/people", "main li"}, {club, "/index/parts", "main li"}, {club, "/index/people/Jonas%20Wick", "tbody tr"}, {club, "/trays", "#tray-name"}, {club, "/journal", "[data-testid=deeds] li"}, {club, "/anew", "main h1"}, {club, "/folio/1/sizes", "[data-testid=sizes]"}, {club, "/box", "#many"}, {empty, "/", "main h2"},
 		} {
 			c.p.visit(c.path)
 			c.p.theme(theme)

@@ -6,6 +6,7 @@ package main
 import (
 	"context"
 	"fmt"
+	"net/url"
 	"os"
 	"path/filepath"
 	"slices"
@@ -73,6 +74,21 @@ func box() string {
 	return b.String()
 }
 
+// tray lays a few dressings in a tray, with notes.
+const tray = `fetch("/api/trays", { method: "POST", headers: { "Content-Type": "application/json", "Idempotency-Key": crypto.randomUUID() }, body: JSON.stringify({
+	name: "Moths for the winter talk", about: "Forty minutes; the oldest first, the one that goes round the room last.",
+	items: [{ folio: 15, note: "Fenn gives no thread: asked the library in May, no answer yet" }, { folio: 16, note: "bring the nipped tail" }, { folio: 17 }, { folio: 18, note: "Carrow brings the frame herself" }, { folio: 25, note: "if there is time" }] }) })`
+
+// meaning says what a word means, as far as the question which one.
+const meaning = `(async () => { const wait = (q) => new Promise((done) => { const look = setInterval(() => { const e = q(); if (e) { clearInterval(look); done(e); } }, 40); });
+	const f = document.querySelector("#recipe"), i = f.value.indexOf("grobbled"); f.focus(); f.setSelectionRange(i, i + 8);
+	const button = (text) => () => [...document.querySelectorAll("[data-testid=word-strip] button")].find((b) => b.innerText === text);
+	await wait(() => document.querySelector("[data-testid=word-strip]").innerText.includes("chosen by hand"));
+	(await wait(button("This means …"))).click(); (await wait(button("how it is prepared"))).click();
+	(await wait(button("a colour"))).click(); await wait(() => document.querySelector("[data-testid=means] input[type=color]"));
+	const put = (f, v) => { Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
+	put(document.querySelector("[data-testid=means] input[type=color]"), "#7a5a3c"); document.querySelector("[data-testid=means]").scrollIntoView({ block: "center" }); })()`
+
 type shot struct {
 	name, path string
 	dark       bool
@@ -135,6 +151,22 @@ func run(address, folder string, only []string) error {
 			chromedp.Evaluate[chromedp.Void](fmt.Sprintf(paste, box())),
 			chromedp.WaitVisible(chromedp.CSS("details [data-walk]")),
 		}},
+		{name: "search", path: "/?q=" + url.QueryEscape(`tail: pheasant by "Jonas Wick", size 14`), ready: "[data-testid=understood]", before: []chromedp.Action[chromedp.Void]{
+			chromedp.Navigate(address + "/?q=" + url.QueryEscape("body: claret 1930-2010 size 12")),
+			chromedp.WaitReady(chromedp.CSS("tbody tr svg path")),
+		}},
+		{name: "index", path: "/index/people", ready: "main li"},
+		{name: "tray", path: "/trays", ready: "#tray-name", before: []chromedp.Action[chromedp.Void]{
+			chromedp.Evaluate[chromedp.Void](tray, chromedp.EvalAwaitPromise),
+			chromedp.Navigate(address + "/trays/1"),
+			chromedp.WaitReady(chromedp.CSS("main ol svg path")),
+		}},
+		{name: "means", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
+			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
+			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
+			chromedp.Evaluate[chromedp.Void](meaning, chromedp.EvalAwaitPromise),
+		}},
+		{name: "words", path: "/words?class=colour", ready: "[data-testid=lexicon] li"},
 		{name: "hooks", path: "/hooks", ready: "main li svg"},
 		{name: "sizes", path: "/folio/1/sizes", ready: "[data-testid=sizes]"},
 		{name: "sheet", path: "/sheet", ready: "main svg"},

@@ -18,6 +18,7 @@ import {
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useKeys, useRooms } from "./kit/keys";
+import { fetchRooms } from "./kit/room";
 import { useTheme } from "./kit/theme";
 import { useRouteTitle } from "./kit/title";
 import { useToasts } from "./kit/toasts";
@@ -138,7 +139,7 @@ function PaletteKey() {
   const [open, setOpen] = useState(false);
   const [wanted, setWanted] = useState(false);
   useEffect(() => {
-    const rest = setTimeout(() => void fetchPalette(), 1500);
+    const rest = setTimeout(() => void fetchPalette().then(fetchRooms), 1500);
     const press = (e: KeyboardEvent) => {
       if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
         e.preventDefault();

@@ -1,6 +1,7 @@
-import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
+import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
 import { deedKinds, type Order, orders, type Records, type Sought } from "./api/client";
 import { Trouble, Waiting } from "./kit/pieces";
+import { room } from "./kit/room";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
 import { NoPage, Shell } from "./Shell";
 
@@ -29,7 +30,7 @@ const ledger = createRoute({
 const index = createRoute({
   getParentRoute: () => root,
   path: "/index/$of",
-  component: lazyRouteComponent(() => import("./rooms/index/IndexRoom"), "IndexRoom"),
+  component: room(() => import("./rooms/index/IndexRoom"), "IndexRoom"),
   staticData: { title: "Index" },
   validateSearch: (s: Record<string, unknown>): { begin?: string; part?: string } => ({
     begin: words(s.begin),
@@ -39,7 +40,7 @@ const index = createRoute({
 const entry = createRoute({
   getParentRoute: () => root,
   path: "/index/$of/$name",
-  component: lazyRouteComponent(() => import("./rooms/index/EntryRoom"), "EntryRoom"),
+  component: room(() => import("./rooms/index/EntryRoom"), "EntryRoom"),
   validateSearch: (s: Record<string, unknown>): { part?: string; as?: string } & Sorted => ({
     part: words(s.part),
     as: words(s.as),
@@ -49,26 +50,26 @@ const entry = createRoute({
 const trays = createRoute({
   getParentRoute: () => root,
   path: "/trays",
-  component: lazyRouteComponent(() => import("./rooms/trays/TraysRoom"), "TraysRoom"),
+  component: room(() => import("./rooms/trays/TraysRoom"), "TraysRoom"),
   staticData: { title: "Trays" },
 });
 const tray = createRoute({
   getParentRoute: () => root,
   path: "/trays/$tray",
-  component: lazyRouteComponent(() => import("./rooms/trays/TrayRoom"), "TrayRoom"),
+  component: room(() => import("./rooms/trays/TrayRoom"), "TrayRoom"),
 });
 const folio = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio",
   staticData: { title: "Folio" },
-  component: lazyRouteComponent(() => import("./rooms/folio/FolioRoom"), "FolioRoom"),
+  component: room(() => import("./rooms/folio/FolioRoom"), "FolioRoom"),
   validateSearch: (s: Record<string, unknown>): { revision?: number } => ({ revision: whole(s.revision) }),
 });
 const desk = createRoute({
   getParentRoute: () => root,
   path: "/desk",
   staticData: { title: "Desk" },
-  component: lazyRouteComponent(() => import("./rooms/desk/Desk"), "Desk"),
+  component: room(() => import("./rooms/desk/Desk"), "Desk"),
   validateSearch: (s: Record<string, unknown>): { folio?: number; batch?: string; item?: number } => ({
     folio: whole(s.folio),
     batch: typeof s.batch === "string" && s.batch ? s.batch : undefined,
@@ -78,20 +79,20 @@ const desk = createRoute({
 const sizes = createRoute({
   getParentRoute: () => root,
   path: "/folio/$folio/sizes",
-  component: lazyRouteComponent(() => import("./rooms/folio/SizesRoom"), "SizesRoom"),
+  component: room(() => import("./rooms/folio/SizesRoom"), "SizesRoom"),
   staticData: { title: "All sizes" },
 });
 const hooks = createRoute({
   getParentRoute: () => root,
   path: "/hooks",
-  component: lazyRouteComponent(() => import("./rooms/hooks/HooksRoom"), "HooksRoom"),
+  component: room(() => import("./rooms/hooks/HooksRoom"), "HooksRoom"),
   staticData: { title: "Hooks" },
 });
 const schools = createRoute({
   getParentRoute: () => root,
   path: "/schools",
   staticData: { title: "Schools" },
-  component: lazyRouteComponent(() => import("./rooms/schools/SchoolsRoom"), "SchoolsRoom"),
+  component: room(() => import("./rooms/schools/SchoolsRoom"), "SchoolsRoom"),
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
 const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
@@ -100,7 +101,7 @@ const journal = createRoute({
   getParentRoute: () => root,
   path: "/journal",
   staticData: { title: "Journal" },
-  component: lazyRouteComponent(() => import("./rooms/journal/JournalRoom"), "JournalRoom"),
+  component: room(() => import("./rooms/journal/JournalRoom"), "JournalRoom"),
   validateSearch: (s: Record<string, unknown>): Sought => ({
     record: oneOf(s.record, aboutWhat),
     of: s.of === undefined || s.of === "" ? undefined : String(s.of).slice(0, 200),
@@ -112,13 +113,13 @@ const journal = createRoute({
 const anew = createRoute({
   getParentRoute: () => root,
   path: "/anew",
-  component: lazyRouteComponent(() => import("./rooms/anew/AnewRoom"), "AnewRoom"),
+  component: room(() => import("./rooms/anew/AnewRoom"), "AnewRoom"),
   staticData: { title: "Read anew" },
 });
 const wordsRoom = createRoute({
   getParentRoute: () => root,
   path: "/words",
-  component: lazyRouteComponent(() => import("./rooms/words/WordsRoom"), "WordsRoom"),
+  component: room(() => import("./rooms/words/WordsRoom"), "WordsRoom"),
   staticData: { title: "Words" },
   validateSearch: (s: Record<string, unknown>): { class?: string; lists?: boolean } => ({
     class: words(s.class),
@@ -128,24 +129,24 @@ const wordsRoom = createRoute({
 const sheet = createRoute({
   getParentRoute: () => root,
   path: "/sheet",
-  component: lazyRouteComponent(() => import("./rooms/ledger/SheetRoom"), "SheetRoom"),
+  component: room(() => import("./rooms/ledger/SheetRoom"), "SheetRoom"),
   staticData: { title: "Sheet" },
 });
 const box = createRoute({
   getParentRoute: () => root,
   path: "/box",
-  component: lazyRouteComponent(() => import("./rooms/box/BoxRoom"), "BoxRoom"),
+  component: room(() => import("./rooms/box/BoxRoom"), "BoxRoom"),
   staticData: { title: "Card box" },
 });
 const batch = createRoute({
   getParentRoute: () => root,
   path: "/box/$batch",
-  component: lazyRouteComponent(() => import("./rooms/box/BoxRoom"), "BatchRoom"),
+  component: room(() => import("./rooms/box/BoxRoom"), "BatchRoom"),
 });
 const spread = createRoute({
   getParentRoute: () => root,
   path: "/spread/$parent/$variant",
-  component: lazyRouteComponent(() => import("./rooms/spread/SpreadRoom"), "SpreadRoom"),
+  component: room(() => import("./rooms/spread/SpreadRoom"), "SpreadRoom"),
   validateSearch: (s: Record<string, unknown>): { a?: number; b?: number } => ({ a: whole(s.a), b: whole(s.b) }),
 });
 
