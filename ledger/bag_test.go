@@ -11,6 +11,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -281,6 +282,33 @@ func TestEachKindOfDamageIsNamed(t *testing.T) {
 	}
 	if d, err := ledger.CheckBag(opened(t, whole)); err != nil || len(d) > 0 {
 		t.Errorf("a whole bag is damaged: %v, %v", d, err)
+	}
+}
+
+// A bag of before there were trays, and before words had a meaning in other words, goes in.
+func TestABagOfAnOlderVersionGoesIn(t *testing.T) {
+	l := lived(t)
+	at := takeOut(t, l, "older")
+	if err := os.Remove(filepath.Join(at, "data/ledger/trays.jsonl")); err != nil {
+		t.Fatal(err)
+	}
+	words := filepath.Join(at, "data/ledger/words.jsonl")
+	b, err := os.ReadFile(words)
+	if err != nil || !strings.Contains(string(b), `"means"`) {
+		t.Fatalf("%s %v", b, err)
+	}
+	if err := os.WriteFile(words, regexp.MustCompile(`, "(means|materialKind|hue|also|example)" : ("[^"]*"|\[[^]]*\])`).ReplaceAll(b, nil), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	seal(t, at)
+	url := empty(t)
+	if d, err := ledger.PutIn(t.Context(), url, opened(t, at)); err != nil || d.Dressings == 0 {
+		t.Fatalf("%+v, %v", d, err)
+	}
+	before, err1 := l.Vocabulary(t.Context())
+	after, err2 := on(t, url).Vocabulary(t.Context())
+	if err1 != nil || err2 != nil || len(after) != len(before) || len(after) == 0 {
+		t.Errorf("%d words went in of %d: %v %v", len(after), len(before), err1, err2)
 	}
 }
 

@@ -199,15 +199,12 @@ func find(ctx context.Context, s store.Reads, what Listing, limit int, v Vice) (
 	if err != nil {
 		return Page{}, err
 	}
-	rows, err := s.Find(ctx, a, store.Order(what.By), what.Down, after, limit+1)
+	found, err := s.Find(ctx, a, store.Order(what.By), what.Down, after, limit+1)
 	if err != nil {
 		return Page{}, err
 	}
-	if after.Folio == 0 && len(rows) <= limit {
-		p.Total = len(rows) // all are on this page
-	} else if p.Total, p.TotalAbout, err = s.Count(ctx, a); err != nil {
-		return Page{}, err
-	}
+	rows := found.Rows
+	p.Total, p.TotalAbout = found.Total, found.About
 	p.Filed, p.FiledAbout = p.Total, p.TotalAbout
 	if !a.Everything() {
 		if p.Filed, p.FiledAbout, err = s.Filed(ctx); err != nil {

@@ -17,7 +17,7 @@ type Tray struct {
 	ID     int64     `json:"id"`
 	Name   string    `json:"name"`
 	About  string    `json:"about,omitempty"`
-	Edit   int       `json:"edit" doc:"counts its changes; whoever changes it names the one they saw"`
+	Edit   int       `json:"edit" doc:"a number of all that it holds; whoever changes it names the one they saw"`
 	MadeAt time.Time `json:"madeAt"`
 	Away   bool      `json:"away,omitempty" doc:"it was put away"`
 	Count  int       `json:"count"`

@@ -107,10 +107,10 @@ var Sheets = []Sheet{
 		`batch_item i left join dressing d on d.id = i.dressing_id order by i.batch_id, i.position`, "box", "i.batch_id", "position", "i.position", "line", "i.line", "title", "i.title", "text", "i.text", "state", "i.state", "why", "i.why", "folio", "d.folio"),
 	sheet("drafts", `insert into draft (id, seat, folio, base, edit, body, saved_at) select (x ->> 'draft')::uuid, x ->> 'seat', (x ->> 'folio')::int, (x ->> 'base')::int, (x ->> 'edit')::bigint, x ->> 'body', (x ->> 'savedAt')::timestamptz`+each,
 		`draft order by id`, "draft", "id", "seat", "seat", "folio", "folio", "base", "base", "edit", "edit", "body", "body", "savedAt", "saved_at"),
-	late("trays", `with line as (select x`+each+`), made as (insert into tray (id, name, about, edit, made_at, away) overriding system value
-			select (x ->> 'tray')::bigint, x ->> 'name', x ->> 'about', (x ->> 'edit')::int, (x ->> 'madeAt')::timestamptz, (x ->> 'away')::bool from line)
+	late("trays", `with line as (select x`+each+`), made as (insert into tray (id, name, about, made_at, away) overriding system value
+			select (x ->> 'tray')::bigint, x ->> 'name', x ->> 'about', (x ->> 'madeAt')::timestamptz, (x ->> 'away')::bool from line)
 			insert into tray_item (tray_id, position, dressing_id, note) select (x ->> 'tray')::bigint, i.n, (i.item ->> 'folio')::int, i.item ->> 'note' from line, jsonb_array_elements(x -> 'items') with ordinality i (item, n)`,
-		`tray order by id`, "tray", "id", "name", "name", "about", "about", "edit", "edit", "madeAt", "made_at", "away", "away", "items", "tray_value(id) -> 'items'"),
+		`tray order by id`, "tray", "id", "name", "name", "about", "about", "madeAt", "made_at", "away", "away", "items", "tray_value(id) -> 'items'"),
 	sheet("deeds", `insert into deed (id, seat, done_at, kind, what, why, touches, change) overriding system value
 			select (x ->> 'deed')::bigint, x ->> 'seat', (x ->> 'doneAt')::timestamptz, x ->> 'kind', x ->> 'what', x ->> 'why', array(select jsonb_array_elements_text(x -> 'touches')), nullif(x -> 'change', 'null')`+each,
 		`deed order by id`, "deed", "id", "seat", "seat", "doneAt", "done_at", "kind", "kind", "what", "what", "why", "why", "touches", "touches", "change", "change"),

@@ -72,13 +72,13 @@ type (
 	}
 	// WordValue is what words mean.
 	WordValue struct {
-		Kind     string   `json:"kind"`
-		Means    string   `json:"means"`
-		Material string   `json:"material"` // the kind of a new material
-		Hue      string   `json:"hue"`
-		Also     []string `json:"also"`
-		Example  string   `json:"example"`
-		TaughtAt string   `json:"taughtAt,omitempty"`
+		Kind     string `json:"kind"`
+		Means    string `json:"means"`
+		Material string `json:"material"` // the kind of a new material
+		Hue      string `json:"hue"`
+		Also     Names  `json:"also"`
+		Example  string `json:"example"`
+		TaughtAt string `json:"taughtAt,omitempty"`
 	}
 	// SchoolValue is what was chosen.
 	SchoolValue struct {
@@ -112,6 +112,17 @@ type (
 	}
 )
 
+// Names is a list that is written as one where it has none.
+type Names []string
+
+// MarshalJSON writes a list.
+func (n Names) MarshalJSON() ([]byte, error) {
+	if n == nil {
+		n = Names{}
+	}
+	return json.Marshal([]string(n))
+}
+
 // A cell is read, set and emptied by a statement each: $1 is its key, $2 its value.
 // What is never deleted is emptied by marking it.
 type cell struct{ get, put, drop string }
@@ -137,7 +148,7 @@ var cells = map[Of]cell{
 	OfWord: {
 		`select jsonb_build_object('kind', kind, 'taughtAt', taught_at, 'means', means, 'material', material_kind, 'hue', hue, 'also', also, 'example', example) from vocabulary where words = $1::jsonb ->> 'words'`,
 		`insert into vocabulary (words, kind, taught_at, means, material_kind, hue, also, example)
-			select $1::jsonb ->> 'words', v ->> 'kind', coalesce((v ->> 'taughtAt')::timestamptz, now()), coalesce(v ->> 'means', ''), coalesce(v ->> 'material', ''), coalesce(v ->> 'hue', ''), coalesce(v -> 'also', '[]'), coalesce(v ->> 'example', '') from (select $2::jsonb v) x
+			select $1::jsonb ->> 'words', v ->> 'kind', coalesce((v ->> 'taughtAt')::timestamptz, now()), coalesce(v ->> 'means', ''), coalesce(v ->> 'material', ''), coalesce(v ->> 'hue', ''), case jsonb_typeof(v -> 'also') when 'array' then v -> 'also' else '[]' end, coalesce(v ->> 'example', '') from (select $2::jsonb v) x
 			on conflict (words) do update set kind = excluded.kind, means = excluded.means, material_kind = excluded.material_kind, hue = excluded.hue, also = excluded.also, example = excluded.example`,
 		`delete from vocabulary where words = $1::jsonb ->> 'words'`,
 	},
@@ -174,7 +185,7 @@ var cells = map[Of]cell{
 	OfTray: {
 		get:  `select tray_value(id) from tray where id = ($1::jsonb ->> 'tray')::bigint for update`,
 		put:  `select set_tray(($1::jsonb ->> 'tray')::bigint, $2::jsonb)`,
-		drop: `update tray set away = true, edit = edit + 1 where id = ($1::jsonb ->> 'tray')::bigint`,
+		drop: `update tray set away = true where id = ($1::jsonb ->> 'tray')::bigint`,
 	},
 	OfItem: {
 		get: `select json_build_object('state', i.state, 'why', i.why, 'folio', d.folio) from batch_item i left join dressing d on d.id = i.dressing_id where i.batch_id = ($1::jsonb ->> 'box')::uuid and i.position = ($1::jsonb ->> 'position')::int for update of i`,

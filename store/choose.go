@@ -3,29 +3,37 @@ package store
 import (
 	"context"
 	"fmt"
+	"math"
+	"strconv"
 	"strings"
 )
 
-// near are how names are offered for what was typed, best first: those that begin with it, those
-// that hold its words, and where there is neither those that are spelt nearly so. $1 is what was
-// typed, $2 how many are wanted; %[1]s the sort key of the names.
-var near = []string{
-	`%[1]s >= fold($1) and %[1]s < fold($1) || U&'\+10FFFF' order by %[1]s`,
-	`%[2]s order by %[1]s`,
-	`%[1]s %%> fold($1) order by word_similarity(fold($1), %[1]s) desc, %[1]s`,
+// A way is one in which names are offered for what was typed; %[1]s is the table, %[2]s the sort
+// key of its names, $1 what was typed, $2 how many are wanted. What the index finds is looked up
+// before it is sorted, and no more of it than somebody would look through.
+type way struct {
+	query   string
+	letters int  // that have to be typed for it
+	last    bool // only where nothing else is found
 }
 
-// chosen asks one way after the other until there are enough; what is spelt nearly so is only
-// asked for where nothing else is found, and the words only of what is long enough to choose
-// by.
-func chosen(typed string, limit int, ask func(condition string) (int, error), key, worded string) error {
+const lookedThrough = "300"
+
+var ways = []way{
+	{query: `select * from %[1]s n where %[2]s >= fold($1) and %[2]s < fold($1) || U&'\+10FFFF' order by %[2]s limit $2`},
+	{query: `with near as materialized (select * from %[1]s n where %[3]s limit ` + lookedThrough + `) select * from near n order by %[2]s limit $2`, letters: 2},
+	{query: `with near as materialized (select * from %[1]s n where %[2]s %%> fold($1) limit ` + lookedThrough + `) select * from near n order by word_similarity(fold($1), %[2]s) desc, %[2]s limit $2`, letters: 3, last: true},
+}
+
+// chosen asks one way after the other until there are enough.
+func chosen(typed string, limit int, table, key, words string, ask func(query string) (int, error)) error {
 	got := 0
-	for i, form := range near {
-		letters := len([]rune(strings.TrimSpace(typed)))
-		if got >= limit || i == 1 && letters < 2 || i == 2 && (got > 0 || letters < 3) {
+	letters := len([]rune(strings.TrimSpace(typed)))
+	for _, w := range ways {
+		if got >= limit || letters < w.letters || w.last && got > 0 {
 			continue
 		}
-		n, err := ask(strings.NewReplacer("%[1]s", key, "%[2]s", worded, "%%", "%").Replace(form))
+		n, err := ask(strings.NewReplacer("%[1]s", table, "%[2]s", key, "%[3]s", words, "%%", "%").Replace(w.query))
 		if err != nil {
 			return err
 		}
@@ -36,13 +44,13 @@ func chosen(typed string, limit int, ask func(condition string) (int, error), ke
 
 func (s Reads) offeredNames(ctx context.Context, table, column, typed string, limit int) ([]string, error) {
 	out := []string{}
-	err := chosen(typed, limit, func(condition string) (int, error) {
+	err := chosen(typed, limit, table, "n.by_name", "to_tsvector('simple', n.by_name) @@ worded($1)", func(query string) (int, error) {
 		var more []string
-		if err := s.q.SelectContext(ctx, &more, fmt.Sprintf(`select %s from %s where %s limit $2`, column, table, condition), typed, limit); err != nil {
+		if err := s.q.SelectContext(ctx, &more, fmt.Sprintf(`select %s from (%s) x`, column, query), typed, limit); err != nil {
 			return 0, err
 		}
 		return len(more), appendNew(&out, more, limit)
-	}, "by_name", "to_tsvector('simple', by_name) @@ worded($1)")
+	})
 	return out, err
 }
 
@@ -74,26 +82,25 @@ func (s Reads) Sources(ctx context.Context, typed string, limit int) ([]string, 
 func (s Reads) Dressings(ctx context.Context, typed string, limit int) ([]Row, error) {
 	out := []Row{}
 	have := map[int]bool{}
-	ask := func(condition string) (int, error) {
+	ask := func(query string, args ...any) (int, error) {
 		var more []Row
 		// the ones are chosen first and then looked up, so that a long list is not joined
-		q := columns + `, n.by_title::text key from (select n.dressing_id id, row_number() over () place from (select n.dressing_id, n.by_title from newest n where not n.withdrawn and ` + condition + ` limit $2) n) best
-			join newest n on n.dressing_id = best.id join revision r on r.id = n.revision_id` + names + ` order by best.place`
-		if err := s.q.SelectContext(ctx, &more, q, typed, limit); err != nil {
-			return 0, err
-		}
+		err := s.q.SelectContext(ctx, &more, columns+`, n.by_title::text key from (select dressing_id id, row_number() over () place from (`+query+`) x) best
+			join newest n on n.dressing_id = best.id join revision r on r.id = n.revision_id`+names+` order by best.place`, args...)
 		for _, r := range more {
 			if !have[r.Folio] && len(out) < limit {
 				have[r.Folio] = true
 				out = append(out, r)
 			}
 		}
-		return len(more), nil
+		return len(more), err
 	}
-	if _, err := ask(`n.folio::text = btrim($1, ' #')`); err != nil {
-		return out, err
+	if folio, err := strconv.Atoi(strings.Trim(typed, " #")); err == nil && folio > 0 && folio <= math.MaxInt32 {
+		if _, err := ask(`select * from newest where folio = $1 and not withdrawn`, folio); err != nil {
+			return out, err
+		}
 	}
-	err := chosen(typed, limit, ask, "n.by_title", `n.found @@ sought('n', $1)`)
+	err := chosen(typed, limit, "(select dressing_id, by_title, found from newest where not withdrawn)", "n.by_title", "n.found @@ sought('n', $1)", func(query string) (int, error) { return ask(query, typed, limit) })
 	return out, err
 }
 

@@ -181,7 +181,7 @@ func TestTheApplicationCannotAlterWhatIsKept(t *testing.T) {
 	journal := []string{"update deed set what = 'x'", "delete from deed", "truncate deed cascade", "update undoing set by_id = null", "delete from undoing", "truncate undoing"}
 	for _, q := range append(journal,
 		"update revision set title = 'x'", "delete from revision", "delete from part", "delete from dressing", "truncate revision", "drop table draft",
-		"update newest set title = 'x'", "insert into newest select * from newest", "update vocabulary set kind = 'amount'", "alter table revision disable trigger all", "drop trigger deed_is_kept on deed",
+		"update newest set title = 'x'", "insert into newest select * from newest", "update vocabulary set words = 'x'", "alter table revision disable trigger all", "drop trigger deed_is_kept on deed",
 	) {
 		if _, err := s.db.ExecContext(t.Context(), q); err == nil {
 			t.Errorf("the application may %s", q)

@@ -135,60 +135,118 @@ type After struct {
 	Folio int    `json:"f"`
 }
 
-// Find lists a page of what is sought, sorted, from the one after a dressing on. Each row has its
-// Key for the next page.
-func (s Reads) Find(ctx context.Context, what Asked, by Order, down bool, after After, limit int) ([]Row, error) {
-	o, ok := orders[by]
-	if !ok {
-		o = orders[ByFolio]
+// few tells whether so little is found that all of it is looked up and then sorted. Where it is
+// more than one in twenty, a page is read along the index that gives the order, until it is full:
+// each row in between has to be fetched whole to be looked at.
+func (s Reads) few(ctx context.Context, where string, args []any) (bool, int, error) {
+	var told struct {
+		Rows float64 `db:"rows"`
+		All  float64 `db:"all"`
 	}
-	where, args := what.where(2)
-	args = append([]any{limit}, args...)
-	than, dir := ">", ""
-	if down {
-		than, dir = "<", " desc"
+	rows, err := s.estimate(ctx, where, args)
+	if err != nil {
+		return false, 0, err
 	}
-	if after.Folio > 0 {
-		args = append(args, after.Key, after.Folio)
-		where += fmt.Sprintf(" and (%s, n.folio) %s ($%d::%s, $%d)", o.column, than, len(args)-1, o.kind, len(args))
-		if by == ByFolio {
-			where = strings.Replace(where, fmt.Sprintf("(%s, n.folio) %s ($%d::%s, $%d)", o.column, than, len(args)-1, o.kind, len(args)), fmt.Sprintf("n.folio %s $%d", than, len(args)-1), 1)
-			args = append(args[:len(args)-2], after.Folio)
-		}
-	}
-	from := "newest n"
-	if by == ByVariants { // the index of the families gives the order
-		from = "family f join newest n on n.dressing_id = f.dressing_id"
-		where = strings.ReplaceAll(where, "(f.variants, n.folio)", "(f.variants, f.folio)")
-	}
-	rows := []Row{}
-	err := s.q.SelectContext(ctx, &rows, columns+", "+o.column+`::text key from `+from+` join revision r on r.id = n.revision_id`+names+" where "+where+" order by "+o.column+dir+", "+o.column[:1]+".folio"+dir+" limit $1", args...)
-	return rows, err
+	err = s.q.GetContext(ctx, &told.All, `select reltuples from pg_class where oid = 'newest'::regclass`)
+	return rows < max(3*countTo, int(told.All/20)), rows, err
 }
 
-// countTo is how far dressings are counted one by one.
-const countTo = 1000
-
-// Count gives how many dressings are sought: exact up to a thousand, above that the estimate of
-// the planner, which is marked.
-func (s Reads) Count(ctx context.Context, what Asked) (n int, about bool, err error) {
-	where, args := what.where(1)
-	if err = s.q.GetContext(ctx, &n, fmt.Sprintf(`select count(*) from (select from newest n where %s limit %d) x`, where, countTo+1), args...); err != nil || n <= countTo {
-		return n, false, err
-	}
+// estimate gives how many dressings the planner expects under a condition.
+func (s Reads) estimate(ctx context.Context, where string, args []any) (int, error) {
 	var plan json.RawMessage
-	if err = s.q.GetContext(ctx, &plan, `explain (format json) select from newest n where `+where, args...); err != nil {
-		return n, true, err
+	if err := s.q.GetContext(ctx, &plan, `explain (format json) select from newest n where `+where, args...); err != nil {
+		return 0, err
 	}
 	var told []struct {
 		Plan struct {
 			Rows float64 `json:"Plan Rows"`
 		}
 	}
-	if err = json.Unmarshal(plan, &told); err == nil && len(told) > 0 {
-		n = max(n, int(told[0].Plan.Rows))
+	if err := json.Unmarshal(plan, &told); err != nil || len(told) == 0 {
+		return 0, err
 	}
-	return n, true, err
+	return int(told[0].Plan.Rows), nil
+}
+
+// Found is a page of what is sought. Total counts all of it: exact up to some thousands, above that
+// the estimate of the planner, and then About is set.
+type Found struct {
+	Rows  []Row
+	Total int
+	About bool
+}
+
+// Find lists a page of what is sought, sorted, from the one after a dressing on. Each row has its
+// Key for the next page.
+func (s Reads) Find(ctx context.Context, what Asked, by Order, down bool, after After, limit int) (Found, error) {
+	out := Found{Rows: []Row{}}
+	o, ok := orders[by]
+	if !ok {
+		by, o = ByFolio, orders[ByFolio]
+	}
+	where, args := what.where(1)
+	few, about, err := s.few(ctx, where, args)
+	if err != nil {
+		return out, err
+	}
+	than, dir := ">", ""
+	if down {
+		than, dir = "<", " desc"
+	}
+	page, paged := "", append([]any{}, args...)
+	if after.Folio > 0 {
+		paged = append(paged, after.Key, after.Folio)
+		page = fmt.Sprintf(" and (x.key, x.folio) %s ($%d::%s, $%d)", than, len(paged)-1, o.kind, len(paged))
+		if by == ByFolio {
+			paged = append(paged[:len(paged)-2], after.Folio)
+			page = fmt.Sprintf(" and x.folio %s $%d", than, len(paged))
+		}
+	}
+	from, column, folio := "newest n", o.column, "n.folio"
+	if by == ByVariants { // the index of the families gives the order
+		from, folio = "family f join newest n on n.dressing_id = f.dressing_id", "f.folio"
+	}
+	paged = append(paged, limit)
+	hits := "select n.dressing_id, " + folio + " as folio, " + column + " as key from " + from + " where " + where
+	var query string
+	if few {
+		query = "with x as materialized (" + hits + "), best as (select * from x where true" + page + " order by key" + dir + ", folio" + dir + fmt.Sprintf(" limit $%d)", len(paged))
+	} else {
+		page = strings.NewReplacer("x.key", column, "x.folio", folio).Replace(page)
+		query = "with best as materialized (" + hits + page + " order by " + column + dir + ", " + folio + dir + fmt.Sprintf(" limit $%d)", len(paged))
+	}
+	query += columns + ", best.key::text key from best join newest n on n.dressing_id = best.dressing_id join revision r on r.id = n.revision_id" + names + " order by best.key" + dir + ", best.folio" + dir
+	if err := s.q.SelectContext(ctx, &out.Rows, query, paged...); err != nil {
+		return out, err
+	}
+	if after.Folio == 0 && len(out.Rows) < limit { // all are on this page
+		out.Total = len(out.Rows)
+		return out, nil
+	}
+	out.Total, out.About, err = s.count(ctx, where, args, about)
+	return out, err
+}
+
+// countTo is how many dressings are counted one by one; above three times as many expected the
+// estimate stands.
+const countTo = 1000
+
+func (s Reads) count(ctx context.Context, where string, args []any, about int) (int, bool, error) {
+	if about > 3*countTo {
+		return about, true, nil
+	}
+	var n int
+	err := s.q.GetContext(ctx, &n, `select count(*) from newest n where `+where, args...)
+	return n, false, err
+}
+
+// Count gives how many dressings are sought, and whether that is an estimate.
+func (s Reads) Count(ctx context.Context, what Asked) (n int, about bool, err error) {
+	where, args := what.where(1)
+	if n, err = s.estimate(ctx, where, args); err != nil {
+		return 0, false, err
+	}
+	return s.count(ctx, where, args, n)
 }
 
 // Known tells whether the ledger has a name of a kind that holds all these words, or with whole the

@@ -89,6 +89,11 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	cfg.RuntimeParams["timezone"] = "UTC" // stamps are compared as they are written
 	// a plan kept for one word of a search does not suit another
 	cfg.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
+	// most of a row lies apart from it, which the planner does not reckon: going through all of them
+	// costs many times what it thinks
+	cfg.RuntimeParams["enable_seqscan"] = "off"
+	cfg.RuntimeParams["random_page_cost"] = "1.1"
+	cfg.RuntimeParams["jit"] = "off"
 	cfg.RuntimeParams["pg_trgm.word_similarity_threshold"] = "0.4" // what counts as spelt nearly so
 	db := stdlib.OpenDB(*cfg, stdlib.OptionAfterConnect(func(ctx context.Context, c *pgx.Conn) error {
 		_, err := c.Exec(ctx, "set role "+appRole)

@@ -81,14 +81,15 @@ func TestFiledAndFoundAgain(t *testing.T) {
 		if q != "" {
 			asked.Clauses = []Clause{{Any: []Mark{{MarkNone, q, false}}}}
 		}
-		rows, err := s.Find(t.Context(), asked, ByFolio, false, After{}, 10)
+		page, err := s.Find(t.Context(), asked, ByFolio, false, After{}, 10)
+		rows := page.Rows
 		n, _, err2 := s.Count(t.Context(), asked)
 		if err != nil || err2 != nil || len(rows) != want || n != want {
 			t.Errorf("%q finds %d (counted %d), want %d; %v %v", q, len(rows), n, want, err, err2)
 		}
 	}
-	if rows, _ := s.Find(t.Context(), Asked{}, ByFolio, false, After{Folio: fa}, 10); len(rows) != 1 || rows[0].Folio != fb {
-		t.Errorf("the page after folio %d is %+v", fa, rows)
+	if page, _ := s.Find(t.Context(), Asked{}, ByFolio, false, After{Folio: fa}, 10); len(page.Rows) != 1 || page.Rows[0].Folio != fb {
+		t.Errorf("the page after folio %d is %+v", fa, page)
 	}
 	if _, err := s.One(t.Context(), 999); !errors.Is(err, ErrNotFound) {
 		t.Errorf("folio 999: %v", err)
@@ -129,7 +130,8 @@ func TestFoundHoweverSpelt(t *testing.T) {
 		{"seal%", "Seal's fur"}, {"s_al", ""}, {`seal\`, "Seal's fur"}, {"duckwood", ""}, {"seel", ""}, {"'", ""}, {"s", "Seal's fur"}, {"zz", ""},
 	} {
 		asked := wordsAsked(c.query)
-		rows, err := s.Find(t.Context(), asked, ByFolio, false, After{}, 20)
+		page, err := s.Find(t.Context(), asked, ByFolio, false, After{}, 20)
+		rows := page.Rows
 		n, _, err2 := s.Count(t.Context(), asked)
 		got := []string{}
 		for _, r := range rows {

@@ -40,7 +40,7 @@ const mostTrays = 500
 // Trays lists the trays that are out, by name; with a folio above 0 those that hold it.
 func (s Reads) Trays(ctx context.Context, folio int) ([]Tray, error) {
 	list := []Tray{}
-	err := s.q.SelectContext(ctx, &list, `select t.id, t.name, t.about, t.edit, t.made_at, t.away, (select count(*) from tray_item i where i.tray_id = t.id) count, '[]'::jsonb items
+	err := s.q.SelectContext(ctx, &list, `select t.id, t.name, t.about, 1 edit, t.made_at, t.away, (select count(*) from tray_item i where i.tray_id = t.id) count, '[]'::jsonb items
 		from tray t where not t.away and ($1 = 0 or exists (select from tray_item i join dressing d on d.id = i.dressing_id where i.tray_id = t.id and d.folio = $1)) order by lower(t.name), t.id limit $2`, folio, mostTrays)
 	return list, err
 }
@@ -48,7 +48,7 @@ func (s Reads) Trays(ctx context.Context, folio int) ([]Tray, error) {
 // Tray gives one tray, out or away.
 func (s Reads) Tray(ctx context.Context, id int64) (Tray, error) {
 	var t Tray
-	err := s.q.GetContext(ctx, &t, `select id, name, about, edit, made_at, away, (select count(*) from tray_item i where i.tray_id = t.id) count, tray_value(id) -> 'items' items from tray t where id = $1`, id)
+	err := s.q.GetContext(ctx, &t, `select id, name, about, tray_edit(id) edit, made_at, away, (select count(*) from tray_item i where i.tray_id = t.id) count, tray_value(id) -> 'items' items from tray t where id = $1`, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return t, ErrNotFound
 	}

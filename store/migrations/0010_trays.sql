@@ -1,11 +1,10 @@
 -- +goose Up
--- A tray is a named, ordered list of dressings with a note at each. Whoever changes one names the
--- edit that they saw.
+-- A tray is a named, ordered list of dressings with a note at each. Whoever changes one names what
+-- they saw, by a number made of all that it held.
 create table tray (
   id bigint generated always as identity primary key,
   name text not null check (name = btrim(name) and name <> '' and char_length(name) <= 200),
   about text not null default '' check (char_length(about) <= 4000),
-  edit integer not null default 1,
   made_at timestamptz not null default now(),
   away boolean not null default false
 );
@@ -27,9 +26,14 @@ create function tray_value(which bigint) returns jsonb language sql stable as $$
 $$;
 -- +goose StatementEnd
 -- +goose StatementBegin
+create function tray_edit(which bigint) returns integer language sql stable as $$
+  select ('x' || left(md5(tray_value(which)::text), 7))::bit(28)::integer + 1
+$$;
+-- +goose StatementEnd
+-- +goose StatementBegin
 create function set_tray(which bigint, value jsonb) returns void language plpgsql as $$
 begin
-  update tray set name = value ->> 'name', about = value ->> 'about', away = (value ->> 'away')::bool, edit = edit + 1 where id = which;
+  update tray set name = value ->> 'name', about = value ->> 'about', away = (value ->> 'away')::bool where id = which;
   delete from tray_item where tray_id = which;
   insert into tray_item (tray_id, position, dressing_id, note)
     select which, x.n, d.id, x.item ->> 'note' from jsonb_array_elements(value -> 'items') with ordinality x (item, n) join dressing d on d.folio = (x.item ->> 'folio')::int;
@@ -38,5 +42,5 @@ $$;
 -- +goose StatementEnd
 
 grant select, insert on tray to mothledger_app;
-grant update (name, about, away, edit) on tray to mothledger_app;
+grant update (name, about, away) on tray to mothledger_app;
 grant select, insert, delete on tray_item to mothledger_app;
