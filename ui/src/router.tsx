@@ -141,7 +141,7 @@ const box = createRoute({
 const batch = createRoute({
   getParentRoute: () => root,
   path: "/box/$batch",
-  component: room(() => import("./rooms/box/BoxRoom"), "BatchRoom"),
+  component: room(() => import("./rooms/box/BatchRoom"), "BatchRoom"),
 });
 const spread = createRoute({
   getParentRoute: () => root,

@@ -9,7 +9,7 @@ import {
   type Workings,
   workingsQuery,
 } from "../../api/client";
-import { frameFor } from "../../drawing/Fly";
+import { frameFor } from "../../drawing/frame";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 

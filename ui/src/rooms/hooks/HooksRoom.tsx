@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import { addHook, type HookEntry, hooksQuery, Problem, retireHook } from "../../api/client";
-import { HookLine, sheetFor } from "../../drawing/Fly";
+import { HookLine, sheetFor } from "../../drawing/HookLine";
 import { useKeys } from "../../kit/keys";
 import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";

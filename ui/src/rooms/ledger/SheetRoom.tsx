@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { sheetQuery } from "../../api/client";
-import { FlyInk, frameFor } from "../../drawing/Fly";
+import { FlyInk } from "../../drawing/Fly";
+import { frameFor } from "../../drawing/frame";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 

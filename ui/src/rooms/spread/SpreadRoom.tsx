@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { Fragment, useEffect } from "react";
 import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQuery } from "../../api/client";
-import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Fly";
+import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Overlay";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
 import {
