@@ -203,6 +203,10 @@ func Fill(ctx context.Context, url string, fill func(*Filler) error) error {
 		return plain(err)
 	}
 	defer func() { _ = tx.Rollback() }()
+	// a statement brings revisions with their parts
+	if _, err := tx.ExecContext(ctx, `set constraints revision_is_found immediate`); err != nil {
+		return plain(err)
+	}
 	// nobody files meanwhile, and two fillings do not meet
 	if _, err := tx.ExecContext(ctx, `lock table dressing, deed in exclusive mode`); err != nil {
 		return plain(err)

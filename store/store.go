@@ -361,7 +361,13 @@ func (t *Tx) add(ctx context.Context, dressing int64, base int, r Revision) (int
 			return 0, err
 		}
 	}
-	return number, nil
+	return number, t.found(ctx)
+}
+
+// found makes what was filed findable, when its parts are there.
+func (t *Tx) found(ctx context.Context) error {
+	_, err := t.tx.ExecContext(ctx, `select find_now()`)
+	return plain(err)
 }
 
 // says gives what a dressing says now, for the deed; and said remembers that it says
@@ -408,6 +414,9 @@ func (t *Tx) Again(ctx context.Context, dressing int64, base, number int, why st
 		return 0, plain(err)
 	}
 	if _, err := t.tx.ExecContext(ctx, `insert into part select $1, position, line, role, kin, text, material, colour from part where revision_id = $2`, id, old); err != nil {
+		return 0, err
+	}
+	if err := t.found(ctx); err != nil {
 		return 0, err
 	}
 	return base + 1, t.said(ctx, dressing, before)

@@ -21,9 +21,6 @@ type Correction = dressing.Meaning
 // CorrectAs is what words can be corrected to.
 type CorrectAs = dressing.MeansAs
 
-// asRemark corrects words to nothing of the part's values.
-const asRemark = string(dressing.MeansRemark)
-
 // needsWords are the classes whose meaning is said in the trade's own words.
 var needsWords = []CorrectAs{dressing.MeansPart, dressing.MeansNumber, dressing.MeansPlace}
 

@@ -126,6 +126,17 @@ $$;
 -- +goose StatementEnd
 create constraint trigger revision_is_found after insert on revision deferrable initially deferred for each row execute function revision_found();
 
+-- Lets it run now, when the parts are there, so that a transaction ends at once: whoever is cut off
+-- while it ends does not know what became of it.
+-- +goose StatementBegin
+create function find_now() returns void language plpgsql as $$
+begin
+  set constraints revision_is_found immediate;
+  set constraints revision_is_found deferred;
+end
+$$;
+-- +goose StatementEnd
+
 -- How many variants in the lists a dressing has. It stands in a table of its own, since a link
 -- changes it often and what a dressing is found by never.
 create table family (

@@ -2051,7 +2051,7 @@ export interface components {
             count: number;
             /**
              * Format: int64
-             * @description counts its changes; whoever changes it names the one they saw
+             * @description a number of all that it holds; whoever changes it names the one they saw
              */
             edit: number;
             /** Format: int64 */

@@ -86,9 +86,15 @@ export function Overlay({
         const longest = Math.max(l.parentMM, l.variantMM);
         const says = `${l.part} ${l.parentMM.toFixed(1)} → ${l.variantMM.toFixed(1)} mm`;
         // where there is no room at the left of the lines it stands at their right
-        const fits = x - longest - size * 0.5 - says.length * size * 0.5 > f.x;
+        const fits = x - longest - size * 0.5 - says.length * size * 0.9 > f.x;
         return (
-          <g key={l.part} strokeWidth={f.w * 0.0015} fill="none">
+          <g
+            key={l.part}
+            className="measure"
+            style={{ "--w": f.w } as React.CSSProperties}
+            strokeWidth={f.w * 0.0015}
+            fill="none"
+          >
             <path d={`M${x} ${y - size * 0.7}v${size * 1.9}`} className="stroke-ink" />
             <path d={`M${x} ${y}h${-l.parentMM}m0 ${-size * 0.35}v${size * 0.7}`} className="stroke-soft" />
             <path
@@ -99,7 +105,6 @@ export function Overlay({
             <text
               x={fits ? x - longest - size * 0.5 : x + size * 0.5}
               y={y + size * 0.65}
-              fontSize={size}
               textAnchor={fits ? "end" : "start"}
               stroke="none"
               className="fill-ink"
