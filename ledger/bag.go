@@ -35,10 +35,16 @@ type stood struct {
 	Folio   int               `json:"folio"`
 	Number  int               `json:"number"`
 	Reading dressing.Dressing `json:"reading"`
+	// Corrections are what people said that words mean in it.
+	Corrections []dressing.Meaning `json:"corrections"`
 }
 
 // plains collects the plain form of the newest revision of each dressing.
-type plains map[int]string
+type plains map[int]plain
+
+// A plain form says in its own headers what people said that words mean in it; in bags of older
+// versions it did not.
+type plain struct{ now, older string }
 
 func (p plains) take(line []byte) error {
 	var r stood
@@ -48,7 +54,13 @@ func (p plains) take(line []byte) error {
 	if r.Reading.VariantOf != "" && r.Reading.Parents == nil {
 		r.Reading.Parents = []dressing.Named{{Kind: descent.VariantOf, Name: r.Reading.VariantOf}}
 	}
-	p[r.Folio] = dressing.Write(r.Reading)
+	older := dressing.Write(r.Reading)
+	for _, c := range r.Corrections {
+		if !slices.Contains(r.Reading.Means, c) {
+			r.Reading.Means = append(r.Reading.Means, c)
+		}
+	}
+	p[r.Folio] = plain{dressing.Write(r.Reading), older}
 	return nil
 }
 
@@ -73,7 +85,7 @@ func (l *Ledger) TakeOut(ctx context.Context, w *bag.Writer) error {
 		return err
 	}
 	for _, folio := range slices.Sorted(maps.Keys(texts)) {
-		if err := w.File(plainFile(folio), func(to io.Writer) error { _, err := io.WriteString(to, texts[folio]); return err }); err != nil {
+		if err := w.File(plainFile(folio), func(to io.Writer) error { _, err := io.WriteString(to, texts[folio].now); return err }); err != nil {
 			return err
 		}
 	}
@@ -391,11 +403,15 @@ func (f *Filled) changed(ctx context.Context, tx *store.Tx, b *bag.Bag, texts pl
 		if err != nil {
 			return err
 		}
-		if string(text) == texts[folio] {
+		was := texts[folio].now
+		if string(text) == texts[folio].older {
+			was = string(text)
+		}
+		if string(text) == was {
 			continue
 		}
 		f.Changed = append(f.Changed, folio)
-		if err := f.revise(ctx, tx, folio, texts[folio], string(text)); err != nil {
+		if err := f.revise(ctx, tx, folio, was, string(text)); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
 	}

@@ -288,8 +288,21 @@ func TestEachKindOfDamageIsNamed(t *testing.T) {
 // A bag of before there were trays, and before words had a meaning in other words, goes in.
 func TestABagOfAnOlderVersionGoesIn(t *testing.T) {
 	l := lived(t)
+	said, err := l.File(t.Context(), ledger.Filing{Text: "Odd Moth\n\nHook: 12\nBody: grobble\n", Corrections: []reading.Correction{{Words: "grobble", As: "material", Kind: "fur"}}}, ledger.Sender{})
+	if err != nil {
+		t.Fatal(err)
+	}
 	at := takeOut(t, l, "older")
 	if err := os.Remove(filepath.Join(at, "data/ledger/trays.jsonl")); err != nil {
+		t.Fatal(err)
+	}
+	// what words mean in one dressing stands in its plain form, and did not
+	plain := filepath.Join(at, "data/dressings", fmt.Sprintf("%05d.txt", said.Folio))
+	p, err := os.ReadFile(plain)
+	if err != nil || !strings.Contains(string(p), "Means: grobble = (material, fur)\n") {
+		t.Fatalf("%s %v", p, err)
+	}
+	if err := os.WriteFile(plain, []byte(strings.Replace(string(p), "Means: grobble = (material, fur)\n", "", 1)), 0o600); err != nil {
 		t.Fatal(err)
 	}
 	words := filepath.Join(at, "data/ledger/words.jsonl")
@@ -302,7 +315,7 @@ func TestABagOfAnOlderVersionGoesIn(t *testing.T) {
 	}
 	seal(t, at)
 	url := empty(t)
-	if d, err := ledger.PutIn(t.Context(), url, opened(t, at)); err != nil || d.Dressings == 0 {
+	if d, err := ledger.PutIn(t.Context(), url, opened(t, at)); err != nil || d.Dressings == 0 || len(d.Changed) > 0 {
 		t.Fatalf("%+v, %v", d, err)
 	}
 	before, err1 := l.Vocabulary(t.Context())
