@@ -108,6 +108,11 @@ func TestNamesLeadToTheirPages(t *testing.T) {
 	p.clickText("pheasant tail")
 	p.until(`document.querySelector("h1").innerText === "pheasant tail, in the tail"`)
 	p.rows(5)
+	p.visit("/folio/13")
+	p.until(`document.querySelector("td a")`)
+	value[bool](p, `([...document.querySelectorAll("tr")].find((r) => r.cells[0]?.innerText === "tail").querySelector("a").click(), true)`)
+	p.until(`document.querySelector("h1").innerText === "pheasant tail, in the tail"`)
+	p.rows(5)
 	p.visit("/index/nothing")
 	p.says("There is no index of nothing")
 	p.visit("/index/people/Nobody%20Such")
@@ -237,4 +242,70 @@ func TestStrangeNamesStayInTheirPlaces(t *testing.T) {
 	if wrong := value[bool](p, `(() => { const r = document.querySelectorAll("tbody tr")[1]; const [a, b] = [r.querySelector("[data-row]"), r.cells[2].querySelector("a")].map((e) => e.getBoundingClientRect()); return b.left < a.right - 1; })()`); wrong {
 		t.Error("a mark of direction moves its neighbour")
 	}
+}
+
+// TestTheBarTheRulerAndThePencil: what is measured says on what, the ruler begins behind the eye and the
+// budget stands under the shank on its scale, measures on the Spread stand whole, the rooms are in the
+// menu, and what is not understood has no wavy line.
+func TestTheBarTheRulerAndThePencil(t *testing.T) {
+	p := open(t, true, "/hooks")
+	p.clickText("Into the vice")
+	p.visit("/")
+	p.rows(27)
+	p.until(`/^every fly on the “[^”]+”, \d+$/.test(document.querySelector("#vice-figures").innerText)`)
+	p.visit("/folio/1/sizes")
+	p.says("Millimetres on the measured")
+	p.visit("/folio/1")
+	p.until(`[...document.querySelectorAll("td")].some((c) => c.innerText.includes("in the vice a") && c.innerText.includes("measured"))`)
+	p.clickText("its own hook")
+	p.visit("/folio/13")
+	p.until(`document.querySelector("[data-testid=budget] span[title]")`)
+	// zero stands where the shank begins, at the right; the figures grow towards the bend
+	ticks := value[string](p, `[...document.querySelectorAll("[data-testid=ruler] text")].filter((e) => /^\d+$/.test(e.textContent)).sort((a, b) => b.getBoundingClientRect().left - a.getBoundingClientRect().left).map((e) => e.textContent).join(" ")`)
+	if !strings.HasPrefix(ticks, "0 5 10") {
+		t.Errorf("from the eye the ruler says %q", ticks)
+	}
+	// the stretch of a part ends where its figure says, read off the ruler above
+	off := value[float64](p, `(() => { const at = (mm) => { const [a, b] = ["0", "10"].map((n) => [...document.querySelectorAll("[data-testid=ruler] text")].find((e) => e.textContent === n).getBoundingClientRect()).map((r) => r.left + r.width / 2); return a + (b - a) * mm / 10; };
+		const s = document.querySelector("[data-testid=budget] span[title^=abdomen]"), [, from] = /([\d.]+) to/.exec(s.title); return Math.abs(s.getBoundingClientRect().left - at(Number(from))); })()`)
+	if off > 4 {
+		t.Errorf("the abdomen begins %.1f px beside its figure on the ruler", off)
+	}
+	p.visit("/spread/15/16")
+	p.until(`document.querySelector(".measure text")`)
+	if cut := value[bool](p, `(() => { const s = document.querySelector(".measure").ownerSVGElement.getBoundingClientRect(); return [...document.querySelectorAll(".measure text")].some((e) => { const r = e.getBoundingClientRect(); return r.left < s.left || r.right > s.right; }); })()`); cut {
+		t.Error("a measure is cut off at the side")
+	}
+	menu := p.text("nav[aria-label=Rooms]")
+	for _, room := range []string{"Schools", "Words", "Index", "Trays"} {
+		contains(t, menu, room)
+	}
+	p.visit("/desk")
+	p.write("#recipe", slipway)
+	p.until(`document.querySelector(".mk-unread")`)
+	if style := value[string](p, `getComputedStyle(document.querySelector(".mk-unread")).textDecorationStyle`); style == "wavy" {
+		t.Error("what is not understood is marked as a spelling checker does")
+	}
+	// from a corrected text it is not far to whose it is
+	p.choose("grobbled")
+	p.until(`document.querySelector("[data-testid=word-strip]").innerText.includes("chosen by hand")`)
+	p.press("w", kb.ModifierAlt)
+	p.press(kb.Enter)
+	p.clickText("how it is prepared")
+	p.clickText("For this dressing")
+	p.until(`document.activeElement.id === "recipe"`)
+	n := 0
+	for ; n < 14 && !value[bool](p, `document.activeElement.id === "f-tier"`); n++ {
+		p.press(kb.Tab)
+	}
+	if n > 8 {
+		t.Errorf("it takes %d Tabs from the text to tied by", n)
+	}
+	// both of two close readings are shown at the caret
+	p.fill("#recipe", "Two Ways\n\nHook: 12\nHackle: badger cock\n")
+	p.until(`document.querySelector(".mk-material")`)
+	p.choose("badger")
+	p.until(`[...document.querySelectorAll("[data-testid=word-strip] button")].map((b) => b.innerText).join() === "This means …,a colour,a material"`)
+	p.clickText("a material")
+	p.until(`document.querySelector("[aria-label='Corrected by hand']")?.innerText.includes("“badger” is a material")`)
 }

@@ -8,6 +8,7 @@ import (
 
 	"mothledger/core/hook"
 	"mothledger/core/question"
+	"mothledger/core/role"
 	"mothledger/store"
 )
 
@@ -125,11 +126,20 @@ func index(ctx context.Context, s store.Reads, of Index, part, begin, after stri
 			kin = part
 		}
 		list, err = s.IndexOfMaterials(ctx, kin, begin, after, indexPage+1)
-		ask = func(n string) string { return part + " is " + quote(n) }
+		ask = func(n string) string { return madeOf(part, n) }
 	default:
 		return nil, 0, nil, &Fault{"of", "there is no such index"}
 	}
 	return list, most, ask, err
+}
+
+// madeOf asks for what a part is made of, and nothing beside it.
+func madeOf(part, material string) string {
+	if _, known := role.Find(part); !known {
+		return part + ": " + quote(material)
+	}
+	name, _ := question.Labelled(part)
+	return name + " is " + quote(material)
 }
 
 // About is the head of a page for an entry of an index: a person, a book, a decade, a part.
@@ -174,7 +184,7 @@ func (l *Ledger) About(ctx context.Context, of Index, name, part string) (About,
 		case PartsIndex:
 			out.Question = "part: " + out.Name
 		case MaterialsIndex:
-			out.Question = part + " is " + quote(out.Name)
+			out.Question = madeOf(part, out.Name)
 		default:
 			return &Fault{"of", "there is no such index"}
 		}

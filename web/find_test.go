@@ -173,6 +173,11 @@ func TestIndexesLeadToDressings(t *testing.T) {
 		t.Errorf("materials of no part: %d", r.status)
 	}
 	a := into[ledger.About](t, call(t, http.MethodGet, url+"/api/indexes/people/entry?name=Jonas+Wick", nil))
+	for part, want := range map[string]string{"tail": `tail is "wool"`, "whisks": `tail is "wool"`, "gubbins": `gubbins: "wool"`} {
+		if got := into[ledger.About](t, call(t, http.MethodGet, url+"/api/indexes/materials/entry?name=wool&part="+part, nil)).Question; got != want {
+			t.Errorf("wool in the %s is asked for by %s, want %s", part, got, want)
+		}
+	}
 	if a.First != 2009 || a.Last != 2019 || len(a.Roles) != 2 || a.Roles[0].Count != 1 || a.Roles[1].Count != 3 {
 		t.Errorf("Wick's page: %+v", a)
 	}

@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import type { Folio, Part } from "../../api/client";
 import {
   asWritten,
@@ -48,7 +49,7 @@ export function PartsTable({ f }: { f: Folio }) {
                 {p.optional && <span className="caps block">optional</span>}
               </th>
               <td className="book pr-3 leading-snug">
-                {materialWords(d, p)}
+                <MaterialLink p={p}>{materialWords(d, p)}</MaterialLink>
                 {prepWords(p) && <span className="text-soft">, {prepWords(p)}</span>}
                 {p.hook?.demonstration && (
                   <span className="block text-[0.95em]">shown on a {p.hook.demonstration}, to be seen</span>
@@ -76,6 +77,22 @@ export function PartsTable({ f }: { f: Folio }) {
         })}
       </tbody>
     </table>
+  );
+}
+
+/** What a part is made of leads to all that are made so. */
+function MaterialLink({ p, children }: { p: Part; children: string }) {
+  const name = p.materials[0]?.name;
+  if (!name || p.absent) return <>{children}</>;
+  return (
+    <Link
+      to="/index/$of/$name"
+      params={{ of: "materials", name }}
+      search={{ part: p.role }}
+      className="hover:text-amber hover:underline"
+    >
+      {children}
+    </Link>
   );
 }
 

@@ -5,6 +5,7 @@ import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQ
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Overlay";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
+import { Name } from "../../kit/Name";
 import {
   countWords,
   hookWords,
@@ -195,9 +196,20 @@ function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boo
         </Link>
       </h1>
       <p className="text-soft">
-        {[e.originator || e.tier, e.source && `${e.source}${e.page ? `, p. ${e.page}` : ""}`, e.date]
-          .filter(Boolean)
-          .join(" · ")}
+        {(e.originator || e.tier) && <Name of="people" name={e.originator || e.tier || ""} />}
+        {e.source && (
+          <>
+            {(e.originator || e.tier) && " · "}
+            <Name of="books" name={e.source} />
+            {e.page && `, p. ${e.page}`}
+          </>
+        )}
+        {e.date && (
+          <>
+            {" · "}
+            <bdi>{e.date}</bdi>
+          </>
+        )}
       </p>
       {e.reason && <p className="book mt-1 italic leading-snug">{e.reason}</p>}
     </header>
