@@ -43,3 +43,24 @@ func TestQuestions(t *testing.T) {
 	}
 	t.Logf("%d of %d questions find what they should and nothing else", right, len(rows)-1)
 }
+
+// TestWhatIsNotThere asks for what dressings lack, by its names and as words.
+func TestWhatIsNotThere(t *testing.T) {
+	s := open(t)
+	if _, err := Load(t.Context(), s); err != nil {
+		t.Fatal(err)
+	}
+	l := ledger.New(s)
+	for q, want := range map[string]string{
+		"without wing 1970s": "11", "no wings by Marrable": "5", "no cheeks by Fenn": "15 26", "without abdomen by Tansy": "27", "no gubbins by Fenn": "15 26", "without silver by Fenn": "26", "without whisks by Aldwark": "6", "part: cheeks by Carrow": "18", "no tail no wing by Sallow": "23",
+	} {
+		p, err := l.Find(t.Context(), ledger.Listing{Question: q}, 100, ledger.Vice{})
+		var found []string
+		for _, e := range p.Entries {
+			found = append(found, fmt.Sprint(e.Folio))
+		}
+		if got := strings.Join(found, " "); err != nil || got != want {
+			t.Errorf("%s finds %q, want %q: %+v %v", q, got, want, p.Asked, err)
+		}
+	}
+}

@@ -144,6 +144,10 @@ func asked(ctx context.Context, s store.Reads, terms []question.Term) (store.Ask
 				add(store.MarkNone)
 				break
 			}
+			if t.Kin != "" && t.Kind == question.Without { // what is not there is looked up too
+				c = store.Clause{Any: []store.Mark{{Mark: store.MarkLacks, Words: t.Kin, Whole: true}}}
+				break
+			}
 			labels := []string{t.Kin}
 			if t.Kin == "" {
 				labels = t.Labels()

@@ -17,6 +17,7 @@ const (
 	MarkCalled     = "n"
 	MarkImitates   = "i"
 	MarkHas        = "h"
+	MarkLacks      = "x" // of the standard parts, by the work they do
 )
 
 // MarkKin and MarkLabel are the marks of a part: by the work it does, and by its label.
@@ -66,7 +67,10 @@ func (s Asked) where(first int) (string, []any) {
 		var any []string
 		for _, m := range c.Any {
 			of := "sought"
-			if m.Whole {
+			switch {
+			case m.Mark == MarkLacks:
+				of = "sought_lack"
+			case m.Whole:
 				of = "sought_whole"
 			}
 			any = append(any, fmt.Sprintf("coalesce(%s(%s, %s), '''none of this''')", of, arg(m.Mark), arg(m.Words)))

@@ -4,10 +4,12 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
 
+	"mothledger/core/role"
 	"mothledger/localpg/pgtest"
 )
 
@@ -398,5 +400,24 @@ func TestMigrationsAtOnceRunOnce(t *testing.T) {
 	defer func() { _ = s.Close() }()
 	if empty, err := s.Empty(t.Context()); err != nil || !empty {
 		t.Errorf("a fresh ledger is empty: %v, %v", empty, err)
+	}
+}
+
+// TestStandardPartsAreTheCores: what a dressing has not of them can be asked for by an index.
+func TestStandardPartsAreTheCores(t *testing.T) {
+	s := open(t)
+	var have []string
+	if err := s.db.SelectContext(t.Context(), &have, `select p from unnest(standard_parts()) p order by p collate "C"`); err != nil {
+		t.Fatal(err)
+	}
+	var want []string
+	for _, r := range role.All {
+		if !slices.Contains(want, r.Kin) {
+			want = append(want, r.Kin)
+		}
+	}
+	slices.Sort(want)
+	if !slices.Equal(have, want) {
+		t.Errorf("the database knows %v, the core %v", have, want)
 	}
 }
