@@ -137,7 +137,7 @@ func TestATrayIsFilledOrderedAndPutAway(t *testing.T) {
 	p.says("Laid in “Winter talk”.")
 	p.press("y")
 	p.at("/trays")
-	contains(t, p.text("main"), "6 dressings")
+	p.says("6 dressings")
 	p.clickText("Make it") // without a name
 	p.says("A tray needs a name")
 	p.clickText("Winter talk")

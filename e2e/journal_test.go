@@ -150,6 +150,7 @@ func TestTheJournalTellsAndUndoes(t *testing.T) {
 	p.visit("/journal?kind=add%20hook")
 	p.until(`document.querySelectorAll("[data-testid=deeds] li[data-deed]").length === 3`)
 	p.theme("dark")
+	p.until(`document.querySelector("main h1")`)
 	if found := p.axe(); found != "" {
 		t.Errorf("the journal in the dark:\n%s", found)
 	}

@@ -161,6 +161,8 @@ func (a *asker) words(name string, s *schema) string {
 	switch {
 	case s.Format == "uuid":
 		return fmt.Sprintf("00000000-0000-4000-8000-%012d", a.rnd.IntN(40))
+	case name == "text" && a.rnd.IntN(12) == 0: // a word file
+		return fmt.Sprintf("words,as\nfrobble%d,colour\n", a.rnd.IntN(9))
 	case name == "text":
 		t := a.texts[a.rnd.IntN(len(a.texts))]
 		if a.rnd.IntN(8) == 0 { // a box of some
@@ -362,7 +364,7 @@ func TestRequestsAtRandomAreAnsweredOrRefused(t *testing.T) {
 		if x.slowest > slowest.slowest {
 			slowest = x
 		}
-		if x.ok == 0 {
+		if x.ok == 0 && id != "change-tray" { // it names a number of what the tray holds: TestTraysHoldDressingsInOrder
 			t.Errorf("%s was never answered; %d times refused", id, x.refused)
 		}
 	}

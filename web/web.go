@@ -179,11 +179,11 @@ func pages(e *echo.Echo, files fs.FS) {
 	})
 }
 
-// place says where in a request a field stands: the hook in the vice is part of
-// the address, everything else of the body.
+// place says where in a request a field stands: the hook in the vice, and what of a list is
+// asked for, are part of the address, everything else of the body.
 func place(field string) string {
 	switch field {
-	case "size", "shank", "hook":
+	case "size", "shank", "hook", "after", "part", "of", "day":
 		return "query." + field
 	}
 	return "body." + field
