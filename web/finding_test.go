@@ -4,8 +4,6 @@ import (
 	"context"
 	"database/sql"
 	"fmt"
-	"io"
-	"net/http"
 	neturl "net/url"
 	"testing"
 
@@ -129,19 +127,7 @@ func BenchmarkFinding(b *testing.B) {
 			if path == "" {
 				path = "/api/dressings?limit=25&sort=name&after=" + middle
 			}
-			over := median(runs, func() {
-				req, _ := http.NewRequest(http.MethodGet, srv.URL+path, nil)
-				req.Header.Set("Accept-Encoding", "identity")
-				r, err := http.DefaultClient.Do(req)
-				if err != nil {
-					b.Fatal(err)
-				}
-				_, _ = io.Copy(io.Discard, r.Body)
-				_ = r.Body.Close()
-				if r.StatusCode != 200 {
-					b.Fatal(path, r.Status)
-				}
-			})
+			over := overHTTP(b, runs, srv.URL+path)
 			own := median(runs, func() {
 				if err := x.own(l); err != nil {
 					b.Fatal(err)

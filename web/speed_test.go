@@ -84,6 +84,24 @@ func median(n int, f func()) float64 {
 	return times[n/2]
 }
 
+// overHTTP gives the median time of a request, in seconds.
+func overHTTP(b *testing.B, runs int, path string) float64 {
+	b.Helper()
+	return median(runs, func() {
+		req, _ := http.NewRequest(http.MethodGet, path, nil)
+		req.Header.Set("Accept-Encoding", "identity") // loopback: not the packing is measured
+		r, err := http.DefaultClient.Do(req)
+		if err != nil {
+			b.Fatal(err)
+		}
+		_, _ = io.Copy(io.Discard, r.Body)
+		_ = r.Body.Close()
+		if r.StatusCode != 200 {
+			b.Fatal(path, r.Status)
+		}
+	})
+}
+
 // BenchmarkRequests gives, for each screen, the time of a request over HTTP as a
 // multiple of its own queries and core work on the same pool, and its time at
 // 20,000 dressings as a multiple of that at 30. Both ratios are of medians taken
@@ -122,19 +140,7 @@ func BenchmarkRequests(b *testing.B) {
 		analyse(b, srv.Owner)
 		for _, sc := range screens {
 			path := url + sc.path(parent, variant)
-			over := median(runs, func() {
-				req, _ := http.NewRequest(http.MethodGet, path, nil)
-				req.Header.Set("Accept-Encoding", "identity") // loopback: not the packing is measured
-				r, err := http.DefaultClient.Do(req)
-				if err != nil {
-					b.Fatal(err)
-				}
-				_, _ = io.Copy(io.Discard, r.Body)
-				_ = r.Body.Close()
-				if r.StatusCode != 200 {
-					b.Fatal(path, r.Status)
-				}
-			})
+			over := overHTTP(b, runs, path)
 			own := median(runs, func() {
 				if err := sc.own(l, parent, variant); err != nil {
 					b.Fatal(err)

@@ -37,6 +37,24 @@ export function History({ record, of }: { record: Records; of?: string }) {
   );
 }
 
+/** Fetches the next stretch of a list, where there is one. */
+export function Further({
+  q,
+  say,
+  busy = say,
+}: {
+  q: { hasNextPage: boolean; isFetchingNextPage: boolean; fetchNextPage: () => unknown };
+  say: string;
+  busy?: string;
+}) {
+  if (!q.hasNextPage) return null;
+  return (
+    <button type="button" className="btn mt-5" disabled={q.isFetchingNextPage} onClick={() => void q.fetchNextPage()}>
+      {q.isFetchingNextPage ? busy : say}
+    </button>
+  );
+}
+
 export function Waiting() {
   return (
     <p role="status" className="book p-10 text-soft">

@@ -2,7 +2,7 @@ import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-q
 import { Link } from "@tanstack/react-router";
 import { readAnew, rereadingsQuery } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { nameOf, Trouble, Waiting } from "../../kit/pieces";
+import { Further, nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 
 const dressings = (n: number) => (n === 1 ? "1 dressing" : `${n.toLocaleString("en-GB")} dressings`);
@@ -83,16 +83,7 @@ export function AnewRoom() {
           ))}
         </ol>
       )}
-      {q.hasNextPage && (
-        <button
-          type="button"
-          className="btn mt-4"
-          disabled={q.isFetchingNextPage}
-          onClick={() => void q.fetchNextPage()}
-        >
-          More
-        </button>
-      )}
+      <Further q={q} say="More" />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { type Heading, type IndexOf, indexQuery, Problem } from "../../api/client";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { Further, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 
 export const indexes: { of: IndexOf; say: string; letters?: boolean; about: string }[] = [
@@ -84,16 +84,7 @@ export function IndexRoom() {
           ))}
         </ul>
       )}
-      {q.hasNextPage && (
-        <button
-          type="button"
-          className="btn mt-5"
-          disabled={q.isFetchingNextPage}
-          onClick={() => void q.fetchNextPage()}
-        >
-          Further down the index
-        </button>
-      )}
+      <Further q={q} say="Further down the index" />
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { Fragment } from "react";
 import { type Deed, deedKinds, deedsQuery, type Records, type Sought, seat } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { nameOf, Trouble, Waiting } from "../../kit/pieces";
+import { Further, nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 
@@ -126,16 +126,7 @@ export function JournalRoom() {
           ))}
         </ol>
       )}
-      {q.hasNextPage && (
-        <button
-          type="button"
-          className="btn mt-5"
-          disabled={q.isFetchingNextPage}
-          onClick={() => void q.fetchNextPage()}
-        >
-          {q.isFetchingNextPage ? "Turning back …" : "Further back"}
-        </button>
-      )}
+      <Further q={q} say="Further back" busy="Turning back …" />
     </div>
   );
 }

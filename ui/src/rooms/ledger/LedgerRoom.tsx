@@ -3,7 +3,7 @@ import { Link, useNavigate, useRouter, useSearch } from "@tanstack/react-router"
 import { useDeferredValue, useEffect, useState } from "react";
 import { type Listing, pageQuery } from "../../api/client";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { Further, Trouble, Waiting } from "../../kit/pieces";
 import { useVice } from "../../kit/vice";
 import { IntoTray } from "../trays/IntoTray";
 import { DressingTable, walk } from "./DressingTable";
@@ -101,17 +101,8 @@ export function Listed({ listing, onSort }: { listing: Listing; onSort: (s: Pick
         onSort={onSort}
         label={listing.q ? `Dressings for ${listing.q}` : "All dressings"}
       />
-      <p className="no-print mt-5 flex flex-wrap gap-3">
-        {page.hasNextPage && (
-          <button
-            type="button"
-            className="btn"
-            disabled={page.isFetchingNextPage}
-            onClick={() => void page.fetchNextPage()}
-          >
-            {page.isFetchingNextPage ? "Turning to the page …" : "Further down the ledger"}
-          </button>
-        )}
+      <p className="no-print flex flex-wrap gap-3 *:mt-5">
+        <Further q={page} say="Further down the ledger" busy="Turning to the page …" />
         <IntoTray folios={entries.map((e) => e.folio)} what="these" />
       </p>
     </>
