@@ -69,9 +69,9 @@ func TestParentsAreOfferedAskedAboutAndChanged(t *testing.T) {
 	p.press(kb.Enter, kb.ModifierCtrl)
 	p.says("say which folio it is, or leave it unlinked")
 	p.clickText("Leave it unlinked")
-	// another one, by what is no name, and then by a name spelt nearly so and by a folio
+	// another one: what is in nobody's ledger is offered as new, what is spelt nearly so is found, and a folio
 	p.write("#f-parent", "Nowhere Fly")
-	p.says("Nothing in the ledger goes by that name.")
+	p.until(`document.querySelector("[cmdk-item]")?.innerText.includes("not there yet")`)
 	p.fill("#f-parent", "")
 	for typed, want := range map[string]string{"lantren moth": "White Lantern Moth", "6": "Candle Sedge"} {
 		p.write("#f-parent", typed)
@@ -111,6 +111,15 @@ func TestParentsAreOfferedAskedAboutAndChanged(t *testing.T) {
 	if found := p.axe(); found != "" {
 		t.Errorf("changing the parents:\n%s", found)
 	}
+	// one that is not there yet is made on the spot, as a name without a dressing
+	p.write("[aria-label='From which dressing']", "Pier Ghost")
+	p.until(`[...document.querySelectorAll("[cmdk-item]")].at(-1)?.innerText.includes("not there yet")`)
+	p.press(kb.ArrowUp) // the last, behind what is spelt nearly so
+	p.until(`document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes("not there yet")`)
+	p.press(kb.Enter)
+	p.says("Pier Ghost is filed as folio 29, a name alone.")
+	p.clickText("Link it")
+	p.until(`document.querySelector("#lineage").closest("section").innerText.includes("Pier Ghost")`)
 	p.clickText("done")
 	p.says("Pell says so")
 }

@@ -161,13 +161,20 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 			t.Errorf("%s cuts off %s", what, cut)
 		}
 	}
+	if status := p.post("/api/trays", `{ name: "A tray", items: [{ folio: 13, note: "a note of some length, so that it has to be broken somewhere on a narrow screen" }, { folio: 2 }] }`); status != 201 {
+		t.Fatalf("making a tray: %d", status)
+	}
+	const box = "00000000-0000-4000-8000-000000000390"
+	if status := value[int](p, fmt.Sprintf(`fetch("/api/batches/%s", { method: "PUT", headers: { "Content-Type": "application/json", Seat: "a-seat-of-the-test" }, body: JSON.stringify({ name: "cards", text: "Fly one\n\nHook: 12\nBody: wool, twice-snibbed\n---\nFly two\n\nHook: 12\nBody: wool\n" }) }).then((r) => r.status)`, box)); status != 200 {
+		t.Fatalf("taking a box in: %d", status)
+	}
 	for _, size := range []struct {
 		name          string
 		width, height int64
 		scale         float64
 	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}, {"a phone", 390, 844, 2}} {
 		zoom(size.width, size.height, size.scale)
-		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "[data-testid=lexicon] li", "/words?lists=true": "tbody tr", "/index/people": "main li", "/index/people/Jonas%20Wick": "tbody tr", "/index/parts": "main li", "/index/materials?part=body": "main li", "/trays": "#tray-name", "/anew": "h1", "/?q=tail:%20pheasant%201930s": "[data-testid=understood]", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
+		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "[data-testid=lexicon] li", "/words?lists=true": "tbody tr", "/index/people": "main li", "/index/people/Jonas%20Wick": "tbody tr", "/index/parts": "main li", "/index/materials?part=body": "main li", "/trays": "#tray-name", "/trays/1": "main ol li", "/box/" + box: "main h1", "/anew": "h1", "/?q=tail:%20pheasant%201930s": "[data-testid=understood]", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
 			fits(size.name + ", " + path)

@@ -195,8 +195,14 @@ export function DressingChoice({ e }: { e: Entry }) {
   );
 }
 
-/** A dressing of the ledger. */
-export function DressingCombobox({ onChoose, ...field }: ComboboxProps & { onChoose: (e: Entry) => void }) {
+type Chosen = Pick<Entry, "folio" | "title">;
+
+/** A dressing of the ledger, or with fresh one that is filed just now, as a name without a dressing yet. */
+export function DressingCombobox<T extends Chosen>({
+  onChoose,
+  fresh,
+  ...field
+}: ComboboxProps & { onChoose: (e: Entry | T) => void; fresh?: (name: string) => Promise<T> }) {
   const typed = useDeferredValue(field.value.trim());
   const q = useQuery({ ...choicesQuery("dressings", typed), enabled: typed !== "" });
   const choices: Choice[] = (typed ? (q.data?.dressings ?? []) : [])
@@ -206,6 +212,17 @@ export function DressingCombobox({ onChoose, ...field }: ComboboxProps & { onCho
       what: <DressingChoice e={e} />,
       take: () => onChoose(e),
     }));
+  if (fresh && typed && /\p{L}/u.test(typed) && q.data && !q.data.exact && !q.isPlaceholderData)
+    choices.push({
+      key: ` new ${typed}`,
+      what: (
+        <span className="grow py-1.5">
+          <span className="caps">not there yet: file the name alone </span>
+          <span className="book">{typed}</span>
+        </span>
+      ),
+      take: () => void fresh(typed).then(onChoose),
+    });
   return (
     <Offered {...field} choices={choices} waiting={q.isFetching} none="Nothing in the ledger goes by that name." />
   );

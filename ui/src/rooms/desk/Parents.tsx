@@ -1,6 +1,7 @@
 import { useId, useState } from "react";
 import { type Descent, descents, type Offer } from "../../api/client";
 import { DressingCombobox } from "../../kit/Combobox";
+import { useFresh } from "../../kit/fresh";
 
 /** A parent as it stands on the desk. */
 export type ParentDraft = { folio: number; title: string; kind: Descent; reason: string };
@@ -39,6 +40,7 @@ export function Parents({
   onLeave: (name: string) => void;
 }) {
   const id = useId();
+  const fresh = useFresh();
   const [typed, setTyped] = useState("");
   const add = (p: ParentDraft) => onChange([...list.filter((x) => x.folio !== p.folio || x.kind !== p.kind), p]);
   const put = (i: number, change: Partial<ParentDraft>) =>
@@ -114,6 +116,7 @@ export function Parents({
         onType={setTyped}
         aria-invalid={!!problem}
         onEnter={() => {}}
+        fresh={fresh}
         onChoose={(e) => {
           setTyped("");
           add({ folio: e.folio, title: e.title, kind: "variant of", reason: "" });

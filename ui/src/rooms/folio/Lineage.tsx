@@ -12,6 +12,7 @@ import {
   type Relative,
 } from "../../api/client";
 import { DressingCombobox } from "../../kit/Combobox";
+import { useFresh } from "../../kit/fresh";
 import { nameOf } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { DescentChoice } from "../desk/Parents";
@@ -140,7 +141,8 @@ function Change({ p, put }: { p: Relative; put: (b: LinkBody) => void }) {
 function Add({ put }: { put: (b: LinkBody) => void }) {
   const [typed, setTyped] = useState("");
   const form = useForm<{ kind: Descent; reason: string }>({ defaultValues: { kind: "variant of", reason: "" } });
-  const [chosen, setChosen] = useState<Entry>();
+  const [chosen, setChosen] = useState<Pick<Entry, "folio" | "title">>();
+  const fresh = useFresh();
   const [trouble, setTrouble] = useState("");
   return (
     <form
@@ -164,6 +166,7 @@ function Add({ put }: { put: (b: LinkBody) => void }) {
         placeholder="its name, or its folio"
         value={typed}
         aria-invalid={!!trouble}
+        fresh={fresh}
         onType={(text) => {
           setTrouble("");
           setChosen(undefined);

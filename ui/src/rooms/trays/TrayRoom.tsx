@@ -206,7 +206,7 @@ function TrayPage({ t }: { t: Tray }) {
           value={typed}
           onType={setTyped}
           placeholder="its name, or its folio"
-          onChoose={(e) => lay.mutate(e)}
+          onChoose={(e: Entry) => lay.mutate(e)}
         />
       </div>
       <p className="no-print mt-5 flex flex-wrap gap-2">
