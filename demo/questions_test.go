@@ -13,22 +13,35 @@ import (
 // TestQuestions asks what an archivist would type, and holds what each question finds in the
 // demo club: all of it, and nothing else. The questions and what they find were written down
 // before there was a search that reads them.
+//
+// The second file was written when the search was there, before its questions were asked: on the first
+// run 21 of 26 were right. Three were slips of the list (a drake is no moth, folio 2 has no thread,
+// folio 1 imitates a sedge); "rib of gold wire" and "the" before a name were not understood, and are
+// now.
 func TestQuestions(t *testing.T) {
+	for _, file := range []string{"testdata/questions.csv", "testdata/second.csv"} {
+		right, all := asked(t, file, t.Errorf)
+		t.Logf("%s: %d of %d questions find what they should and nothing else", file, right, all)
+	}
+}
+
+// asked asks the questions of a file, and gives how many find what they should and nothing else.
+func asked(t *testing.T, file string, wrong func(string, ...any)) (right, all int) {
+	t.Helper()
 	s := open(t)
 	if _, err := Load(t.Context(), s); err != nil {
 		t.Fatal(err)
 	}
 	l := ledger.New(s)
-	f, err := os.Open("testdata/questions.csv")
+	f, err := os.Open(file)
 	if err != nil {
 		t.Fatal(err)
 	}
 	defer func() { _ = f.Close() }()
 	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil || len(rows) < 61 {
+	if err != nil || len(rows) < 20 {
 		t.Fatalf("%d rows: %v", len(rows), err)
 	}
-	right := 0
 	for _, r := range rows[1:] {
 		p, err := l.Find(t.Context(), ledger.Listing{Question: r[0]}, 100, ledger.Vice{})
 		var found []string
@@ -36,12 +49,12 @@ func TestQuestions(t *testing.T) {
 			found = append(found, fmt.Sprint(e.Folio))
 		}
 		if got := strings.Join(found, " "); err != nil || got != r[1] || p.Total != len(found) {
-			t.Errorf("%s\n finds %s\n want  %s\n understood as %+v %v", r[0], got, r[1], p.Asked, err)
+			wrong("%s\n finds %s\n want  %s\n understood as %+v %v", r[0], got, r[1], p.Asked, err)
 			continue
 		}
 		right++
 	}
-	t.Logf("%d of %d questions find what they should and nothing else", right, len(rows)-1)
+	return right, len(rows) - 1
 }
 
 // TestWhatIsNotThere asks for what dressings lack, by its names and as words.
@@ -64,3 +77,17 @@ func TestWhatIsNotThere(t *testing.T) {
 		}
 	}
 }
+
+// TestHeldQuestions asks questions that were written when the search was there, before they were asked,
+// and on which nothing is mended: how many of them find what they should is a gauge, and may not
+// fall.
+func TestHeldQuestions(t *testing.T) {
+	right, all := asked(t, "testdata/held.csv", t.Logf)
+	t.Logf("%d of %d held questions find what they should and nothing else", right, all)
+	if right < heldRight {
+		t.Errorf("%d of %d held questions find what they should, once %d", right, all, heldRight)
+	}
+}
+
+// heldRight is how many were right on the first run.
+const heldRight = 0

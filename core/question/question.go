@@ -293,7 +293,7 @@ func (r reader) after(k Kind, i int) (Term, int) {
 // named reads a name: in quotes, as far as the ledger knows it, or up to the next term.
 func (r reader) named(k Kind, i int) (Term, int) {
 	t := Term{Kind: k}
-	n := 1
+	n, skipped := 1, 0
 	if r.toks[i].quoted {
 		t.Whole = r.knows(k, r.toks[i].text, true)
 	} else {
@@ -311,6 +311,10 @@ func (r reader) named(k Kind, i int) (Term, int) {
 			n = 1
 		}
 	}
+	for n > 1 && !t.Whole && articles[r.toks[i].low] && !r.knows(k, r.text(i, n), false) { // "the Landing Stage Nymph"
+		i, n = i+1, n-1
+		skipped++
+	}
 	name := r.text(i, n)
 	t.Any = []string{name}
 	t.Says = map[Kind]string{
@@ -320,8 +324,11 @@ func (r reader) named(k Kind, i int) (Term, int) {
 	if t.Whole {
 		t.Says += ", that very name"
 	}
-	return t, n
+	return t, n + skipped
 }
+
+// articles may stand before a name that has none.
+var articles = map[string]bool{"the": true, "a": true, "an": true}
 
 // text is the words of a run as they were typed, without quotes.
 func (r reader) text(i, n int) string {
@@ -377,7 +384,7 @@ func (r reader) starts(i int) bool {
 	return m > 0
 }
 
-// part reads the label of a part with its colon, or with "is" behind it.
+// part reads the label of a part with its colon, or with "is" or "of" behind it: "rib of gold wire".
 func (r reader) part(i int) (string, int) {
 	for n := min(3, len(r.toks)-i); n > 0; n-- {
 		label, ok := r.run(i, n)
@@ -385,7 +392,7 @@ func (r reader) part(i int) (string, int) {
 			continue
 		}
 		last := r.toks[i+n-1]
-		if is := i+n < len(r.toks) && r.toks[i+n].low == "is" && !r.toks[i+n].quoted; !last.colon && !is {
+		if led := i+n+1 < len(r.toks) && slices.Contains([]string{wholly, partly}, r.toks[i+n].low) && !r.toks[i+n].quoted; !last.colon && !led {
 			continue
 		}
 		p, known := role.Find(label)
@@ -399,9 +406,15 @@ func (r reader) part(i int) (string, int) {
 	return "", 0
 }
 
+// Behind wholly stands the whole name of a material, behind partly words of it.
+const (
+	wholly = "is"
+	partly = "of"
+)
+
 // partTerm is what a part is made of. Behind "is" that is the whole name of the material.
 func (r reader) partTerm(label string, i, n int) Term {
-	t := Term{Kind: Part, Any: spellings(strings.ToLower(r.text(i, n))), Whole: !r.toks[i-1].colon}
+	t := Term{Kind: Part, Any: spellings(strings.ToLower(r.text(i, n))), Whole: r.toks[i-1].low == wholly}
 	t.Label, t.Kin = Labelled(label)
 	t.Says = fmt.Sprintf("“%s” in the %s", r.text(i, n), t.Label)
 	if t.Whole {
