@@ -217,7 +217,15 @@ func (r reader) term(i int) (Term, int) {
 		}
 	}
 	if label, n := r.part(i); n > 0 {
-		if m := r.argument(i + n); m > 0 {
+		m := r.argument(i + n)
+		if r.toks[i+n-1].low == partly { // "a body of wool and a silver rib"
+			for k := 1; k < m; k++ {
+				if Kind(leads[r.toks[i+n+k].low]) == Plain {
+					m = k
+				}
+			}
+		}
+		if m > 0 {
 			return r.partTerm(label, i+n, m), n + m
 		}
 	}

@@ -95,7 +95,7 @@ var questions = []struct{ text, want string }{
 	{"imitates sedge 1911", "imitates [sedge]; years 1911 to 1911"},
 	{"rib of gold wire by Pell", "part rib [gold wire]; who [Pell]"},
 	{"variants of the Sunken Quill by Pell", "parent [Sunken Quill]; who [Pell]"},
-	{"variants of the moth in the reeds", "parent [moth in the reeds]"},
+	{"body of wool and silver rib", "part body [wool]; -; words [silver rib]"},
 	{"a wing of", "-; words [wing]; -"},
 	{"without rib no tinsel", "without rib; without [tinsel]"},
 	{"part: hackle", "has hackle"},
