@@ -137,6 +137,57 @@ func tabTo(p *page, there string) {
 	p.t.Fatalf("tabbing never came to %s", there)
 }
 
+// cards is a card box that furnish takes in.
+const cards = "00000000-0000-4000-8000-000000000390"
+
+// everyRoom is the address of each room, and what stands there when it is ready.
+var everyRoom = map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "[data-testid=lexicon] li", "/words?lists=true": "tbody tr", "/index/people": "main li", "/index/people/Jonas%20Wick": "tbody tr", "/index/parts": "main li", "/index/materials?part=body": "main li", "/trays": "#tray-name", "/trays/1": "main ol li", "/box/" + cards: "main h1", "/anew": "h1", "/?q=tail:%20pheasant%201930s": "[data-testid=understood]", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"}
+
+// furnish makes a tray and takes a box in, so that every room has something to show.
+func (p *page) furnish() {
+	p.t.Helper()
+	if status := p.post("/api/trays", `{ name: "A tray", items: [{ folio: 13, note: "a note of some length, so that it has to be broken somewhere on a narrow screen" }, { folio: 2 }] }`); status != 201 {
+		p.t.Fatalf("making a tray: %d", status)
+	}
+	if status := value[int](p, fmt.Sprintf(`fetch("/api/batches/%s", { method: "PUT", headers: { "Content-Type": "application/json", Seat: "a-seat-of-the-test" }, body: JSON.stringify({ name: "cards", text: "Fly one\n\nHook: 12\nBody: wool, twice-snibbed\n---\nFly two\n\nHook: 12\nBody: wool\n" }) }).then((r) => r.status)`, cards)); status != 200 {
+		p.t.Fatalf("taking a box in: %d", status)
+	}
+}
+
+// TestEveryRoomByKeyboard goes through each room with Tab, on a wide screen and on a phone: the focus is
+// never lost, and what has it is in sight, not under the vice.
+func TestEveryRoomByKeyboard(t *testing.T) {
+	p := open(t, true, "/healthz")
+	p.furnish()
+	for _, width := range []int64{1280, 390} {
+		if _, err := chromedp.Call(p.ctx, emulation.SetDeviceMetricsOverride, emulation.SetDeviceMetricsOverrideParams{Width: width, Height: 844, DeviceScaleFactor: 1}); err != nil {
+			t.Fatal(err)
+		}
+		for path, ready := range everyRoom {
+			p.visit(path)
+			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
+			value[bool](p, `(document.querySelector("#page").focus(), true)`)
+			seen := 0
+			for range 18 {
+				p.press(kb.Tab)
+				where := value[string](p, `(() => { const e = document.activeElement; if (!e || e === document.body) return "the focus is nowhere"; if (!e.closest("main")) return "out";
+					const r = e.getBoundingClientRect(), v = document.querySelector("section[aria-label='In the vice']").getBoundingClientRect(); return r.width < 2 || r.top >= v.top || r.bottom <= 0 || r.left >= innerWidth || r.right <= 0 ? "out of sight: " + e.outerHTML.slice(0, 120) : ""; })()`)
+				if where == "out" { // the last of the room
+					break
+				}
+				if where != "" {
+					t.Errorf("%s at %d px, Tab %d: %s", path, width, seen+1, where)
+					break
+				}
+				seen++
+			}
+			if seen == 0 && path != "/sheet" {
+				t.Errorf("%s at %d px: nothing in the room can be reached", path, width)
+			}
+		}
+	}
+}
+
 // TestASessionAtTwoHundredPerCent works on a 1280×800 screen zoomed to 200 %:
 // 640×400 CSS pixels. Nothing may need sideways scrolling.
 func TestASessionAtTwoHundredPerCent(t *testing.T) {
@@ -161,20 +212,14 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 			t.Errorf("%s cuts off %s", what, cut)
 		}
 	}
-	if status := p.post("/api/trays", `{ name: "A tray", items: [{ folio: 13, note: "a note of some length, so that it has to be broken somewhere on a narrow screen" }, { folio: 2 }] }`); status != 201 {
-		t.Fatalf("making a tray: %d", status)
-	}
-	const box = "00000000-0000-4000-8000-000000000390"
-	if status := value[int](p, fmt.Sprintf(`fetch("/api/batches/%s", { method: "PUT", headers: { "Content-Type": "application/json", Seat: "a-seat-of-the-test" }, body: JSON.stringify({ name: "cards", text: "Fly one\n\nHook: 12\nBody: wool, twice-snibbed\n---\nFly two\n\nHook: 12\nBody: wool\n" }) }).then((r) => r.status)`, box)); status != 200 {
-		t.Fatalf("taking a box in: %d", status)
-	}
+	p.furnish()
 	for _, size := range []struct {
 		name          string
 		width, height int64
 		scale         float64
 	}{{"200 %", 640, 400, 2}, {"a tablet on end", 820, 1180, 1}, {"a tablet", 1180, 820, 1}, {"a phone", 390, 844, 2}} {
 		zoom(size.width, size.height, size.scale)
-		for path, ready := range map[string]string{"/": "tbody tr", "/folio/13": "[data-testid=order]", "/spread/1/4": "[data-testid=verdict]", "/desk": "#recipe", "/box": "#many", "/words": "[data-testid=lexicon] li", "/words?lists=true": "tbody tr", "/index/people": "main li", "/index/people/Jonas%20Wick": "tbody tr", "/index/parts": "main li", "/index/materials?part=body": "main li", "/trays": "#tray-name", "/trays/1": "main ol li", "/box/" + box: "main h1", "/anew": "h1", "/?q=tail:%20pheasant%201930s": "[data-testid=understood]", "/sheet": "main svg", "/hooks": "main li svg", "/schools": "fieldset", "/journal": "[data-testid=deeds] li", "/folio/13/sizes": "[data-testid=sizes]"} {
+		for path, ready := range everyRoom {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
 			fits(size.name + ", " + path)
