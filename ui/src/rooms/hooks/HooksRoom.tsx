@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useState } from "react";
+import { useEffect } from "react";
+import { useForm } from "react-hook-form";
 import { addHook, type HookEntry, hooksQuery, Problem, retireHook } from "../../api/client";
 import { HookLine, sheetFor } from "../../drawing/HookLine";
 import { useKeys } from "../../kit/keys";
@@ -16,7 +17,7 @@ export function HooksRoom() {
   const { vice, setHook, show } = useVice();
   const client = useQueryClient();
   const { say } = useToasts();
-  const [form, setForm] = useState<Form>(blank);
+  const form = useForm<Form>({ defaultValues: blank });
   useEffect(() => {
     show(undefined);
   }, [show]);
@@ -40,7 +41,7 @@ export function HooksRoom() {
       });
     },
     onSuccess: (h) => {
-      setForm(blank);
+      form.reset(blank);
       say(`${h.name} is kept: ${h.says}.`, h.deed);
       void client.invalidateQueries({ queryKey: ["hooks"] });
     },
@@ -57,10 +58,7 @@ export function HooksRoom() {
     { key: "e", what: "measure another hook", do: () => document.getElementById("hook-name")?.focus() },
   ]);
   const problem = adding.error instanceof Problem ? adding.error : undefined;
-  const set = (k: keyof Form) => (e: { target: { value: string } }) => {
-    adding.reset();
-    setForm((f) => ({ ...f, [k]: e.target.value }));
-  };
+  const field = (k: keyof Form) => ({ className: "field", ...form.register(k, { onChange: () => adding.reset() }) });
   if (hooks.isError) return <Trouble error={hooks.error} onRetry={() => void hooks.refetch()} />;
   if (!hooks.data) return <Waiting />;
   const list = hooks.data;
@@ -120,23 +118,17 @@ export function HooksRoom() {
           ))}
         </ul>
       )}
-      <form
-        className="mt-6"
-        onSubmit={(e: FormEvent) => {
-          e.preventDefault();
-          adding.mutate(form);
-        }}
-      >
+      <form className="mt-6" onSubmit={form.handleSubmit((f) => adding.mutate(f))}>
         <h2 className="text-2xl">Measure another</h2>
         <div className="mt-1 grid grid-cols-4 gap-x-3 gap-y-1 max-[900px]:grid-cols-2">
           <Field label="name" field="name" problem={problem}>
-            <input id="hook-name" className="field" value={form.name} onChange={set("name")} autoComplete="off" />
+            <input id="hook-name" {...field("name")} autoComplete="off" />
           </Field>
           <Field label="the maker’s size" field="size" problem={problem}>
-            <input className="field" value={form.size} onChange={set("size")} />
+            <input {...field("size")} />
           </Field>
           <Field label="style" field="style" problem={problem}>
-            <select className="field" value={form.style} onChange={set("style")}>
+            <select {...field("style")}>
               {["", "dry", "wet", "nymph", "curved", "jig", "streamer", "salmon", "emerger"].map((s) => (
                 <option key={s} value={s}>
                   {s || "not said"}
@@ -145,7 +137,7 @@ export function HooksRoom() {
             </select>
           </Field>
           <Field label="eye" field="eye" problem={problem}>
-            <select className="field" value={form.eye} onChange={set("eye")}>
+            <select {...field("eye")}>
               {["", "up", "down", "straight", "half-raised", "jig"].map((s) => (
                 <option key={s} value={s}>
                   {s || "not said"}
@@ -154,16 +146,16 @@ export function HooksRoom() {
             </select>
           </Field>
           <Field label="shank, mm (behind the eye to the bend)" field="shankMM" problem={problem}>
-            <input className="field" inputMode="decimal" value={form.shank} onChange={set("shank")} />
+            <input inputMode="decimal" {...field("shank")} />
           </Field>
           <Field label="gape, mm (shank to point)" field="gapeMM" problem={problem}>
-            <input className="field" inputMode="decimal" value={form.gape} onChange={set("gape")} />
+            <input inputMode="decimal" {...field("gape")} />
           </Field>
           <Field label="eye, mm (may be left open)" field="eyeMM" problem={problem}>
-            <input className="field" inputMode="decimal" value={form.eyeMM} onChange={set("eyeMM")} />
+            <input inputMode="decimal" {...field("eyeMM")} />
           </Field>
           <Field label="wire, mm (may be left open)" field="wireMM" problem={problem}>
-            <input className="field" inputMode="decimal" value={form.wire} onChange={set("wire")} />
+            <input inputMode="decimal" {...field("wire")} />
           </Field>
         </div>
         <p className="mt-3">

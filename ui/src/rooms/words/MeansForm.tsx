@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useId, useRef, useState } from "react";
+import { useDeferredValue, useEffect, useId, useRef } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import {
   type Correction,
   correctionKinds,
@@ -34,6 +35,15 @@ const hints: Partial<Record<Correction["as"], string>> = {
 export const meaningWords = (c: Correction) =>
   c.means ? `means “${c.means}”` : `is ${[meansAs[c.as], c.kind && `of the kind ${c.kind}`].filter(Boolean).join(" ")}`;
 
+type Fields = {
+  as: Correction["as"] | "";
+  means: string;
+  kind: string;
+  hue: string;
+  also: string;
+  example: string;
+};
+
 /** Gives words a meaning: in words that the reader knows, or as something new with its kind and its
  * colour. For one dressing, or as a row of the club's lexicon. */
 export function MeansForm({
@@ -61,12 +71,18 @@ export function MeansForm({
   useEffect(() => {
     if (here) first.current?.focus({ preventScroll: true });
   }, [here]);
-  const [as, setAs] = useState<Correction["as"] | undefined>(start?.as);
-  const [means, setMeans] = useState(start?.means ?? "");
-  const [kind, setKind] = useState<string>(start?.kind ?? "");
-  const [hue, setHue] = useState(start?.hue ?? "");
-  const [also, setAlso] = useState((start?.also ?? []).join("; "));
-  const [example, setExample] = useState(start?.example ?? "");
+  const form = useForm<Fields>({
+    defaultValues: {
+      as: start?.as ?? "",
+      means: start?.means ?? "",
+      kind: start?.kind ?? "",
+      hue: start?.hue ?? "",
+      also: (start?.also ?? []).join("; "),
+      example: start?.example ?? "",
+    },
+  });
+  const { as: chosen, means, kind, hue, also, example } = useWatch({ control: form.control }) as Fields;
+  const as = chosen || undefined;
   const typed = useDeferredValue(means.trim());
   const sense = useQuery({ ...senseQuery(typed, as ?? "material"), enabled: !!as && typed !== "" });
   const fresh = means.trim() === "";
@@ -101,7 +117,7 @@ export function MeansForm({
             type="button"
             className={`btn !min-h-[34px] !px-2.5 ${as === k ? "btn-main" : ""}`}
             aria-pressed={as === k}
-            onClick={() => setAs(as === k ? undefined : k)}
+            onClick={() => form.setValue("as", as === k ? "" : k)}
           >
             {meansAs[k]}
           </button>
@@ -120,7 +136,7 @@ export function MeansForm({
                 id={id}
                 label="What it means, in words that the reader knows"
                 value={means}
-                onType={setMeans}
+                onType={(text) => form.setValue("means", text)}
                 placeholder={hints[as]}
                 maxLength={200}
                 offers={as && typed ? (sense.data?.near ?? []) : []}
@@ -132,7 +148,7 @@ export function MeansForm({
           {isNew && as === "material" && (
             <label>
               <span className="caps block">kind</span>
-              <select className="field" aria-label="kind" value={kind} onChange={(e) => setKind(e.target.value)}>
+              <select className="field" aria-label="kind" {...form.register("kind")}>
                 <option value="">not said</option>
                 {materialKinds.map((k) => (
                   <option key={k}>{k}</option>
@@ -147,7 +163,7 @@ export function MeansForm({
                 type="color"
                 className="h-[42px] w-[8rem] cursor-pointer border border-edge bg-well"
                 value={hue || "#8a7a66"}
-                onChange={(e) => setHue(e.target.value)}
+                onChange={(e) => form.setValue("hue", e.target.value)}
               />
             </label>
           )}
@@ -155,11 +171,11 @@ export function MeansForm({
             <>
               <label className="col-span-full">
                 <span className="caps block">other names for it, with semicolons</span>
-                <input className="field" value={also} maxLength={400} onChange={(e) => setAlso(e.target.value)} />
+                <input className="field" maxLength={400} {...form.register("also")} />
               </label>
               <label className="col-span-full">
                 <span className="caps block">a line in which it stands</span>
-                <input className="field" value={example} maxLength={400} onChange={(e) => setExample(e.target.value)} />
+                <input className="field" maxLength={400} {...form.register("example")} />
               </label>
             </>
           )}
