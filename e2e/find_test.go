@@ -26,6 +26,7 @@ func TestAQuestionExplainsItself(t *testing.T) {
 	p.press("/")
 	p.until(`document.activeElement.id === "find"`)
 	p.press("tail: pheasant by Carrow after 2000")
+	p.until(`document.querySelector("[data-testid=understood]")?.textContent.includes("Carrow")`) // fewer letters find one too
 	p.rows(1)
 	contains(t, p.text("[data-testid=understood]"), "“pheasant” in the tail")
 	contains(t, p.text("[data-testid=understood]"), "originated or tied by Carrow")

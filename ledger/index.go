@@ -59,7 +59,7 @@ func quote(name string) string { return `"` + strings.ReplaceAll(name, `"`, " ")
 func (l *Ledger) IndexOf(ctx context.Context, of Index, part, begin, after string) (IndexPage, error) {
 	out := IndexPage{Headings: []Heading{}}
 	err := l.store.View(ctx, func(s store.Reads) error {
-		list, most, ask, err := index(ctx, s, of, part, begin, after)
+		list, most, err := index(ctx, s, of, part, begin, after)
 		if err != nil {
 			return err
 		}
@@ -68,12 +68,12 @@ func (l *Ledger) IndexOf(ctx context.Context, of Index, part, begin, after strin
 			out.Next = list[indexPage-1].Key
 		}
 		for _, h := range list {
-			e := Heading{Name: h.Name, Count: min(h.Count, most), Over: h.Count > most || h.Tied > most, Question: ask(h.Name)}
+			if of == HooksIndex {
+				h.Name = sizeNamed(h.Name)
+			}
+			e := Heading{Name: h.Name, Count: min(h.Count, most), Over: h.Count > most || h.Tied > most, Question: questionFor(of, h.Name, part)}
 			if of == PeopleIndex {
 				e.Tied = new(min(h.Tied, most))
-			}
-			if of == HooksIndex {
-				e.Name = sizeNamed(h.Name)
 			}
 			out.Headings = append(out.Headings, e)
 		}
@@ -90,35 +90,50 @@ func sizeNamed(number string) string {
 	return hook.Size(n).String()
 }
 
-// index looks an index up; it gives how far its counts go, and the question that finds what stands
-// under a heading.
-func index(ctx context.Context, s store.Reads, of Index, part, begin, after string) (list []store.Heading, most int, ask func(name string) string, err error) {
+// questionFor asks for what stands under a heading of an index, by its name; empty for an index that
+// there is not.
+func questionFor(of Index, name, part string) string {
+	switch of {
+	case PeopleIndex:
+		return "by " + quote(name)
+	case BooksIndex:
+		return "in " + quote(name)
+	case DecadesIndex:
+		return name
+	case HooksIndex:
+		return "size " + name
+	case ImitatesIndex:
+		return "imitates " + quote(name)
+	case PartsIndex:
+		return "part: " + name
+	case MaterialsIndex:
+		return madeOf(part, name)
+	}
+	return ""
+}
+
+// index looks an index up, and gives how far its counts go.
+func index(ctx context.Context, s store.Reads, of Index, part, begin, after string) (list []store.Heading, most int, err error) {
 	most = store.CountedTo
 	switch of {
 	case PeopleIndex:
 		list, err = s.IndexOfPeople(ctx, begin, after, indexPage+1)
-		ask = func(n string) string { return "by " + quote(n) }
 	case BooksIndex:
 		list, err = s.IndexOfSources(ctx, begin, after, indexPage+1)
-		ask = func(n string) string { return "in " + quote(n) }
 	case DecadesIndex:
 		most = store.LookedTo
 		list, err = s.IndexOfDecades(ctx)
-		ask = func(n string) string { return n }
 	case HooksIndex:
 		most = store.LookedTo
 		list, err = s.IndexOfSizes(ctx)
-		ask = func(n string) string { return "size " + sizeNamed(n) }
 	case ImitatesIndex:
 		list, err = s.IndexOfImitations(ctx, begin, after, indexPage+1)
-		ask = func(n string) string { return "imitates " + quote(n) }
 	case PartsIndex:
 		most = store.LookedTo
 		list, err = s.IndexOfParts(ctx)
-		ask = func(n string) string { return "part: " + n }
 	case MaterialsIndex:
 		if part == "" {
-			return nil, 0, nil, &Fault{"part", "say the part whose materials are listed"}
+			return nil, 0, &Fault{"part", "say the part whose materials are listed"}
 		}
 		most = store.LookedTo
 		_, kin := question.Labelled(part)
@@ -126,11 +141,10 @@ func index(ctx context.Context, s store.Reads, of Index, part, begin, after stri
 			kin = part
 		}
 		list, err = s.IndexOfMaterials(ctx, kin, begin, after, indexPage+1)
-		ask = func(n string) string { return madeOf(part, n) }
 	default:
-		return nil, 0, nil, &Fault{"of", "there is no such index"}
+		return nil, 0, &Fault{"of", "there is no such index"}
 	}
-	return list, most, ask, err
+	return list, most, err
 }
 
 // madeOf asks for what a part is made of, and nothing beside it.
@@ -160,35 +174,24 @@ func (l *Ledger) About(ctx context.Context, of Index, name, part string) (About,
 	if out.Name == "" {
 		return out, &Fault{"name", "say whose page it is"}
 	}
+	if out.Question = questionFor(of, out.Name, part); out.Question == "" {
+		return out, &Fault{"of", "there is no such index"}
+	}
 	err := l.store.View(ctx, func(s store.Reads) error {
-		switch of {
-		case PeopleIndex:
-			out.Question = "by " + quote(out.Name)
+		if of == PeopleIndex {
 			for _, r := range [][2]string{{"originated", "originated by "}, {"tied", "tied by "}} {
 				h := Heading{Name: r[0], Question: r[1] + quote(out.Name)}
-				n, _, about, err := counted(ctx, s, h.Question)
+				a, err := askedFor(ctx, s, h.Question)
 				if err != nil {
 					return err
 				}
-				h.Count, h.Over = n, about
+				if h.Count, h.Over, err = s.Count(ctx, a); err != nil {
+					return err
+				}
 				out.Roles = append(out.Roles, h)
 			}
-		case BooksIndex:
-			out.Question = "in " + quote(out.Name)
-		case DecadesIndex:
-			out.Question = out.Name
-		case HooksIndex:
-			out.Question = "size " + out.Name
-		case ImitatesIndex:
-			out.Question = "imitates " + quote(out.Name)
-		case PartsIndex:
-			out.Question = "part: " + out.Name
-		case MaterialsIndex:
-			out.Question = madeOf(part, out.Name)
-		default:
-			return &Fault{"of", "there is no such index"}
 		}
-		_, a, _, err := counted(ctx, s, out.Question)
+		a, err := askedFor(ctx, s, out.Question)
 		if err != nil {
 			return err
 		}
@@ -198,18 +201,13 @@ func (l *Ledger) About(ctx context.Context, of Index, name, part string) (About,
 	return out, err
 }
 
-// counted counts what a question finds.
-func counted(ctx context.Context, s store.Reads, text string) (int, store.Asked, bool, error) {
+// askedFor turns a question into what the store looks up.
+func askedFor(ctx context.Context, s store.Reads, text string) (store.Asked, error) {
 	terms, err := understand(ctx, s, text)
 	if err != nil {
-		return 0, store.Asked{}, false, err
+		return store.Asked{}, err
 	}
-	a, err := asked(ctx, s, terms)
-	if err != nil {
-		return 0, a, false, err
-	}
-	n, about, err := s.Count(ctx, a)
-	return n, a, about, err
+	return asked(ctx, s, terms)
 }
 
 // Choices are what is offered while somebody types a name.

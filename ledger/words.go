@@ -247,7 +247,7 @@ func taughtRow(w Word) LexiconRow {
 // and how. Common practice, no source.
 var examples = map[string]string{
 	"noun": "Body: olive %s", "name": "Wing: %s", "adjective": "Body: %s fur", "grade": "Rib: %s gold wire", "metal": "Rib: %s wire", "colour": "Body: %s wool", "shade": "Body: %s olive wool", "counted": "Tail: 5 %s of cock", "preparation": "Body: olive fur, %s", "amount": "Tail: cock fibres, %s",
-	"label": "%s: red wool", "hook style": "Hook: 12 %s", "reach": "Wing: teal, %s the bend", "spelling": "Body: %s", "hue": "Body: %s", "unit": "Tail: hen, two %s long",
+	"label": "%s: red wool", "hook style": "Hook: 12 %s", "reach": "Wing: teal, %s the bend", "spelling": "Body: %s", "hue": "Body: %s",
 }
 
 func builtinRow(r lexicon.Row) LexiconRow {
@@ -297,9 +297,10 @@ type Sense struct {
 	Near []string `json:"near"`
 }
 
-// meantClasses are the classes of rows from which a meaning is chosen.
+// meantClasses are the classes of rows from which a meaning is chosen. Places have none: they are read
+// from several words together.
 var meantClasses = map[reading.CorrectAs][]string{
-	"material": {"name", "noun"}, "colour": {"colour"}, "part": {"label"}, "preparation": {"preparation"}, "amount": {"amount"}, "place": {"place", "landmark"}, "number": {"counted", "unit"},
+	"material": {"name", "noun"}, "colour": {"colour"}, "part": {"label"}, "preparation": {"preparation"}, "amount": {"amount"}, "number": {"counted"},
 }
 
 // meansClass is what a row of a class makes of its words.
@@ -307,20 +308,19 @@ var meansClass = map[string]reading.CorrectAs{"noun": dressing.MeansMaterial, "n
 
 // Sense tells what words can mean, and offers phrases for them.
 func (l *Ledger) Sense(ctx context.Context, words string, as reading.CorrectAs) (Sense, error) {
-	out := Sense{As: reading.ReadsAs(tidy(words)), Near: []string{}}
+	words = tidy(words)
+	out := Sense{As: reading.ReadsAs(words), Near: []string{}}
 	if out.As == nil {
 		out.As = []reading.CorrectAs{}
 	}
-	if len(measure.Lex(words)) > 0 { // and what the words have rows for, in another place
-		for _, class := range lexicon.ClassesOf(strings.ToLower(tidy(words))) {
-			if as, ok := meansClass[class]; ok && !slices.Contains(out.As, as) {
-				out.As = append(out.As, as)
-			}
-		}
-	}
-	letters := strings.ToLower(tidy(words))
-	if letters == "" || len(measure.Lex(letters)) == 0 {
+	letters := strings.ToLower(words)
+	if len(measure.Lex(letters)) == 0 {
 		return out, nil
+	}
+	for _, class := range lexicon.ClassesOf(letters) { // and what the words have rows for, in another place
+		if is, ok := meansClass[class]; ok && !slices.Contains(out.As, is) {
+			out.As = append(out.As, is)
+		}
 	}
 	var begins, holds []string
 	if as == dressing.MeansMaterial { // what the ledger's own dressings are made of
@@ -330,7 +330,7 @@ func (l *Ledger) Sense(ctx context.Context, words string, as reading.CorrectAs) 
 		}
 	}
 	for _, class := range meantClasses[as] {
-		for _, p := range lexicon.PhrasesIfAny(class) {
+		for _, p := range lexicon.Phrases(class) {
 			switch {
 			case strings.HasPrefix(p, letters):
 				begins = append(begins, p)

@@ -4,12 +4,13 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 )
 
 // A way is one in which names are offered for what was typed; %[1]s is the table, %[2]s the sort
-// key of its names, $1 what was typed, $2 how many are wanted. What the index finds is looked up
+// key of its names, %[3]s the condition that its words are found by, $1 what was typed, $2 how many are wanted. What the index finds is looked up
 // before it is sorted, and no more of it than somebody would look through.
 type way struct {
 	query   string
@@ -22,7 +23,7 @@ const lookedThrough = "300"
 var ways = []way{
 	{query: `select * from %[1]s n where %[2]s >= fold($1) and %[2]s < fold($1) || U&'\+10FFFF' order by %[2]s limit $2`},
 	{query: `with near as materialized (select * from %[1]s n where %[3]s limit ` + lookedThrough + `) select * from near n order by %[2]s limit $2`, letters: 2},
-	{query: `with near as materialized (select * from %[1]s n where %[2]s %%> fold($1) limit ` + lookedThrough + `) select * from near n order by word_similarity(fold($1), %[2]s) desc, %[2]s limit $2`, letters: 3, last: true},
+	{query: `with near as materialized (select * from %[1]s n where %[2]s %> fold($1) limit ` + lookedThrough + `) select * from near n order by word_similarity(fold($1), %[2]s) desc, %[2]s limit $2`, letters: 3, last: true},
 }
 
 // chosen asks one way after the other until there are enough.
@@ -33,7 +34,7 @@ func chosen(typed string, limit int, table, key, words string, ask func(query st
 		if got >= limit || letters < w.letters || w.last && got > 0 {
 			continue
 		}
-		n, err := ask(strings.NewReplacer("%[1]s", table, "%[2]s", key, "%[3]s", words, "%%", "%").Replace(w.query))
+		n, err := ask(strings.NewReplacer("%[1]s", table, "%[2]s", key, "%[3]s", words).Replace(w.query))
 		if err != nil {
 			return err
 		}
@@ -49,22 +50,14 @@ func (s Reads) offeredNames(ctx context.Context, table, column, typed string, li
 		if err := s.q.SelectContext(ctx, &more, fmt.Sprintf(`select %s from (%s) x`, column, query), typed, limit); err != nil {
 			return 0, err
 		}
-		return len(more), appendNew(&out, more, limit)
+		for _, n := range more {
+			if !slices.Contains(out, n) && len(out) < limit {
+				out = append(out, n)
+			}
+		}
+		return len(more), nil
 	})
 	return out, err
-}
-
-func appendNew(out *[]string, more []string, limit int) error {
-	have := map[string]bool{}
-	for _, n := range *out {
-		have[n] = true
-	}
-	for _, n := range more {
-		if !have[n] && len(*out) < limit {
-			*out = append(*out, n)
-		}
-	}
-	return nil
 }
 
 // People lists people whose names fit what was typed, the best first.

@@ -32,45 +32,52 @@ func vocabulary(cmd *cobra.Command) (*reading.Words, error) {
 	if name == "" {
 		return reading.Builtin(), nil
 	}
-	f, err := os.Open(name)
+	text, err := textOf(cmd, name)
 	if err != nil {
 		return nil, err
 	}
-	defer func() { _ = f.Close() }()
-	text, err := io.ReadAll(io.LimitReader(f, reading.MaxText))
-	if err != nil {
-		return nil, err
-	}
-	rows, err := reading.ReadWordFile(string(text))
+	rows, err := reading.ReadWordFile(text)
 	if err != nil {
 		return nil, fmt.Errorf("%s: %w", name, err)
 	}
 	return reading.Builtin().With(reading.All(rows)), nil
 }
 
-// load reads a dressing from a file, "-" being standard input.
+// textOf reads a file, "-" being standard input, to just above the longest text that is taken, so that
+// one that is too long is refused rather than cut.
+func textOf(cmd *cobra.Command, name string) (string, error) {
+	in := cmd.InOrStdin()
+	if name != "-" {
+		f, err := os.Open(name)
+		if err != nil {
+			return "", err
+		}
+		defer func() { _ = f.Close() }()
+		in = f
+	}
+	text, err := io.ReadAll(io.LimitReader(in, reading.MaxText+1))
+	return string(text), err
+}
+
+// load reads a dressing from a file, "-" being standard input, with the word file of the command.
 func load(cmd *cobra.Command, name string) (dressing.Dressing, error) {
 	words, err := vocabulary(cmd)
 	if err != nil {
 		return dressing.Dressing{}, err
 	}
-	in := cmd.InOrStdin()
-	var text []byte
-	shown := name
-	if name == "-" {
-		shown = "standard input"
-		text, err = io.ReadAll(io.LimitReader(in, reading.MaxText+1))
-	} else {
-		var f *os.File
-		if f, err = os.Open(name); err == nil {
-			defer func() { _ = f.Close() }()
-			text, err = io.ReadAll(io.LimitReader(f, reading.MaxText+1))
-		}
-	}
+	return loadWith(cmd, name, words)
+}
+
+func loadWith(cmd *cobra.Command, name string, words *reading.Words) (dressing.Dressing, error) {
+	text, err := textOf(cmd, name)
 	if err != nil {
 		return dressing.Dressing{}, err
 	}
-	r, err := reading.Read(string(text), words)
+	shown := name
+	if name == "-" {
+		shown = "standard input"
+	}
+	r, err := reading.Read(text, words)
 	if err != nil {
 		return dressing.Dressing{}, fmt.Errorf("%s: %w", shown, err)
 	}
@@ -345,7 +352,11 @@ func compareCommand() *cobra.Command {
 	var v viceFlags
 	c := &cobra.Command{Use: "compare PARENT VARIANT...", Short: "Say what departs from a parent dressing, and what it means", Args: args(cobra.MinimumNArgs(2)),
 		RunE: func(cmd *cobra.Command, a []string) error {
-			parent, err := load(cmd, a[0])
+			words, err := vocabulary(cmd)
+			if err != nil {
+				return err
+			}
+			parent, err := loadWith(cmd, a[0], words)
 			if err != nil {
 				return err
 			}
@@ -360,7 +371,7 @@ func compareCommand() *cobra.Command {
 			}
 			out.Parent.Title = parent.Title
 			for _, name := range a[1:] {
-				d, err := load(cmd, name)
+				d, err := loadWith(cmd, name, words)
 				if err != nil {
 					return err
 				}

@@ -74,6 +74,9 @@ var (
 	hueForm   = regexp.MustCompile(`^#[0-9a-f]{6}$`)
 )
 
+// IsHue tells whether a colour is written as a Meaning has it, #rrggbb in small letters.
+func IsHue(s string) bool { return hueForm.MatchString(s) }
+
 // ParseMeanings reads what stands behind the header Means. rest is what cannot be read, from the
 // first slip on. A meaning without its class in brackets has none yet.
 func ParseMeanings(s string) (list []Meaning, rest string) {
@@ -110,7 +113,7 @@ func (m *Meaning) classed(s string) bool {
 		switch {
 		case i == 0 && slices.Contains(Meanings, MeansAs(piece)):
 			is.As = MeansAs(piece)
-		case i > 0 && hueForm.MatchString(piece):
+		case i > 0 && IsHue(piece):
 			is.Hue = piece
 		case i > 0 && slices.Contains(material.Kind("").Values(), piece):
 			is.Kind = material.Kind(piece)

@@ -313,15 +313,6 @@ var Digest = sync.OnceValue(func() string {
 // Meaning says what the phrases of a class are; empty for a class that there is not.
 func Meaning(class string) string { return builtin.classes[class].Meaning }
 
-// PhrasesIfAny is Phrases for a class that there may not be.
-func PhrasesIfAny(class string) []string {
-	var out []string
-	for _, r := range builtin.rows[class] {
-		out = append(out, r.Phrase)
-	}
-	return out
-}
-
 // ClassesOf lists the classes in which a phrase has a row, in the order of classes.csv.
 func ClassesOf(phrase string) []string { return classesOf()[phrase] }
 

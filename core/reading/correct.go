@@ -39,7 +39,7 @@ func Check(c Correction) error {
 	if c.Kind != "" && !slices.Contains(c.Kind.Values(), string(c.Kind)) {
 		return fmt.Errorf("%q is no kind of material; expected one of %s", c.Kind, strings.Join(c.Kind.Values(), ", "))
 	}
-	if c.Hue != "" && (c.As != dressing.MeansMaterial && c.As != dressing.MeansColour || c.Means != "" || !hueForm.MatchString(c.Hue)) {
+	if c.Hue != "" && (c.As != dressing.MeansMaterial && c.As != dressing.MeansColour || c.Means != "" || !dressing.IsHue(c.Hue)) {
 		return fmt.Errorf("%q: only a new material or colour has a colour, such as #8a5522", c.Words)
 	}
 	if strings.TrimSpace(c.Means) == "" {
@@ -62,8 +62,6 @@ func Check(c Correction) error {
 	}
 	return nil
 }
-
-var hueForm = regexp.MustCompile(`^#[0-9a-f]{6}$`)
 
 // meansBy are what the marks of a text make of its words.
 var meansBy = map[string]CorrectAs{

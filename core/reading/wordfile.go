@@ -61,8 +61,11 @@ var WordFileHead = []string{"words", "as", "means", "kind", "hue", "also", "exam
 const MaxWordRows = 5000
 
 // ReadWordFile reads the rows of a club's lexicon from CSV. Other names stand in one field, with
-// semicolons between them. The first slip is refused with its line.
+// semicolons between them. The first slip is refused with its line, and a file above MaxText as a whole.
 func ReadWordFile(text string) ([]Taught, error) {
+	if len(text) > MaxText {
+		return nil, &TextError{Msg: fmt.Sprintf("the file has more than %d bytes", MaxText)}
+	}
 	c := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
 	c.FieldsPerRecord = -1
 	c.TrimLeadingSpace = true

@@ -28,7 +28,7 @@ func TestWordFile(t *testing.T) {
 	}
 	for text, says := range map[string]string{
 		"": "line 1: the file is empty", "a,b\n": "line 1: the heading is a,b", "words,as\nx,verb\n": "line 2: \"x\" cannot be \"verb\"", "words,as\nx,colour\nX,colour\n": "line 3: \"X\" stands twice", "words,as,means\nx,number,wool\n": "line 2: “wool” is no number",
-		"words,as\nx,colour,more\n": "line 2: 3 fields; expected 2", "words,as\n\"x,colour\n": "quote",
+		"words,as\nx,colour,more\n": "line 2: 3 fields; expected 2", "words,as\n\"x,colour\n": "quote", "words,as\nx,colour\n" + strings.Repeat(" ", MaxText): "the file has more than 1048576 bytes",
 	} {
 		if _, err := ReadWordFile(text); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want … %s …", text, err, says)

@@ -482,6 +482,9 @@ export const trayQuery = (tray: number, v: Vice) =>
     placeholderData: (old) => (old?.id === tray ? old : undefined),
   });
 
+/** How many dressings lie in a tray at most, and are laid in it at once. */
+export const mostInTray = 500;
+
 export const makeTray = (key: string, body: TrayBody) =>
   answer(api.POST("/api/trays", { params: { header: { ...bySeat, "Idempotency-Key": key } }, body }));
 
@@ -492,7 +495,7 @@ export const layIn = (tray: number, folios: number[]) =>
   answer(
     api.POST("/api/trays/{tray}/dressings", {
       params: { path: { tray }, header: bySeat },
-      body: { folios: folios.slice(0, 500) },
+      body: { folios },
     }),
   );
 

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Command, useCommandState } from "cmdk";
 import { type InputHTMLAttributes, type ReactNode, useDeferredValue, useRef, useState } from "react";
 import { choicesQuery, type Entry } from "../api/client";
-import { Fly } from "../drawing/Fly";
+import { Profile } from "./Profile";
 import { nameOf } from "./pieces";
 
 type Choice = { key: string; what: ReactNode; take: () => void };
@@ -171,14 +171,7 @@ export function NameCombobox({ of, ...field }: ComboboxProps & { of: "people" | 
 export function DressingChoice({ e }: { e: Entry }) {
   return (
     <>
-      {e.outline && (
-        <Fly
-          outline={e.outline}
-          ratio={1.75}
-          label={`Profile of ${nameOf(e)}`}
-          className="h-[44px] w-[77px] shrink-0"
-        />
-      )}
+      <Profile e={e} className="h-[44px] w-[77px] shrink-0" />
       <span className="min-w-0 grow py-1.5 leading-tight">
         <span className="book block break-words">
           <bdi>{nameOf(e)}</bdi>

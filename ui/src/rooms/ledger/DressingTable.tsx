@@ -10,9 +10,8 @@ import {
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useMemo } from "react";
 import type { Entry, Order } from "../../api/client";
-import { Fly } from "../../drawing/Fly";
 import { decadeOf, Name } from "../../kit/Name";
-import { nameOf } from "../../kit/pieces";
+import { Profile } from "../../kit/Profile";
 
 declare module "@tanstack/react-table" {
   interface ColumnMeta<TData extends RowData, TValue> {
@@ -31,10 +30,7 @@ const columns: ColumnDef<Entry>[] = [
     id: "profile",
     header: () => <span className="sr-only">profile</span>,
     meta: { className: "w-36" },
-    cell: ({ row: { original: e } }) =>
-      e.outline && (
-        <Fly outline={e.outline} ratio={1.75} label={`Profile of ${nameOf(e)}`} className="h-[66px] w-[116px]" />
-      ),
+    cell: ({ row: { original: e } }) => <Profile e={e} className="h-[66px] w-[116px]" />,
   }),
   column.display({
     id: "name",

@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { layIn, makeTray, traysQuery } from "../../api/client";
+import { layIn, makeTray, mostInTray, traysQuery } from "../../api/client";
 import { useToasts } from "../../kit/toasts";
 
 /** Lays dressings in a tray that is out, or in a new one. */
-export function IntoTray({ folios, what }: { folios: number[]; what: string }) {
+export function IntoTray({ folios: all, what }: { folios: number[]; what: string }) {
+  const folios = all.slice(0, mostInTray);
   const [open, setOpen] = useState(false);
   const [name, setName] = useState("");
   const trays = useQuery({ ...traysQuery(), enabled: open });
@@ -24,8 +25,7 @@ export function IntoTray({ folios, what }: { folios: number[]; what: string }) {
     onError: (x) => say(x.message),
   });
   const make = useMutation({
-    mutationFn: (n: string) =>
-      makeTray(crypto.randomUUID(), { name: n, items: folios.slice(0, 500).map((folio) => ({ folio })) }),
+    mutationFn: (n: string) => makeTray(crypto.randomUUID(), { name: n, items: folios.map((folio) => ({ folio })) }),
     onSuccess: (r) => done(`Laid in the new tray “${name.trim()}”.`)(r),
     onError: (x) => say(x.message),
   });
@@ -42,6 +42,7 @@ export function IntoTray({ folios, what }: { folios: number[]; what: string }) {
           aria-label="In which tray"
         >
           <p className="caps">
+            {folios.length < all.length && "the first "}
             {folios.length === 1 ? "this dressing goes" : `${folios.length} dressings go`} into the tray
           </p>
           <ul>

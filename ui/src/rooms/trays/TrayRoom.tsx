@@ -13,9 +13,9 @@ import {
   type TrayBody,
   trayQuery,
 } from "../../api/client";
-import { Fly } from "../../drawing/Fly";
 import { DressingCombobox } from "../../kit/Combobox";
 import { Name } from "../../kit/Name";
+import { Profile } from "../../kit/Profile";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
@@ -133,14 +133,7 @@ function TrayPage({ t }: { t: Tray }) {
             >
               <span className="pt-1 text-right text-soft">{i + 1}</span>
               <span className="max-[700px]:hidden">
-                {x.entry.outline && (
-                  <Fly
-                    outline={x.entry.outline}
-                    ratio={1.75}
-                    label={`Profile of ${nameOf(x.entry)}`}
-                    className="h-[66px] w-[116px]"
-                  />
-                )}
+                <Profile e={x.entry} className="h-[66px] w-[116px]" />
               </span>
               <div className="min-w-0">
                 <Link
