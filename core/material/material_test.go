@@ -52,8 +52,8 @@ func TestHueOfAShade(t *testing.T) {
 
 func TestCompareColours(t *testing.T) {
 	for _, c := range []struct{ a, b, want string }{
-		{"grey", "gray", "same"}, {"blue-dun", "blue dun", "same"}, {"scarlet", "red", "inside"}, {"claret", "wine", "inside"}, {"ginger", "cinnamon", "overlapping"},
-		{"black", "white", "outside"}, {"olive", "snorfle", ""}, {"", "red", ""},
+		{"grey", "gray", "same"}, {"blue-dun", "blue dun", "same"}, {"red", "scarlet", "inside"}, {"scarlet", "red", "containing"}, {"claret", "wine", "inside"}, {"ginger", "cinnamon", "overlapping"},
+		{"black", "white", "outside"}, {"olive", "snorfle", "untold"}, {"", "red", ""},
 	} {
 		if got := CompareColours(c.a, c.b); got != c.want {
 			t.Errorf("%s beside %s = %q, want %q", c.a, c.b, got, c.want)
@@ -68,21 +68,6 @@ func TestKindOf(t *testing.T) {
 	} {
 		if got := KindOf(name); got != want {
 			t.Errorf("KindOf(%q) = %q, want %q", name, got, want)
-		}
-	}
-}
-
-func TestNearness(t *testing.T) {
-	if Nearness("hen", "hen hackle") != 1 || Nearness("rabbit fur", "rabbit") != 1 {
-		t.Error("a filler word must not make another material")
-	}
-	hen, foam := Nearness("cock hackle", "hen hackle"), Nearness("cock hackle", "foam")
-	if !(hen > foam && foam == 0) {
-		t.Errorf("hen for cock (%.2f) must be nearer than foam for cock (%.2f)", hen, foam)
-	}
-	for _, p := range [][2]string{{"cock hackle", "hen"}, {"hare's mask", "rabbit fur"}, {"wire", "oval tinsel"}} {
-		if Nearness(p[0], p[1]) != Nearness(p[1], p[0]) {
-			t.Errorf("nearness of %v depends on the order", p)
 		}
 	}
 }

@@ -222,7 +222,7 @@ func TestEachRowMatters(t *testing.T) {
 // materialOf is what is known of words as a material's name, alone and with others.
 func materialOf(words string) string {
 	hue, stated := material.Hue(words, "")
-	return fmt.Sprint(hue, stated, material.Key(words), material.Key("teal "+words), material.KindOf(words), material.KindOf("old "+words), material.IsMetal(words), material.Nearness(words, "teal "+words))
+	return fmt.Sprint(hue, stated, material.Key(words), material.Key("teal "+words), material.KindOf(words), material.KindOf("old "+words), material.IsMetal(words), material.Builtin().Of("teal "+words, ""))
 }
 
 // words are the words of a phrase as the lexicon sees them.

@@ -1,0 +1,34 @@
+package compare
+
+// facts lists what a comparison tells, one a line as testdata/pairs.txt writes it.
+func facts(c Comparison) (told, noise []string) {
+	for _, d := range c.Parts {
+		part := standard(d.Role)
+		say := func(f string) { told = append(told, part+" "+f) }
+		switch d.Change {
+		case Near, Replaced, Added, Dropped:
+			say(string(d.Change))
+		}
+		for _, f := range []*Figures{d.Length, d.Count} {
+			if f != nil && f.Change != "" {
+				say(f.Change)
+			}
+		}
+		if d.Turns != nil && d.Turns.Change != "" {
+			say("turns-" + d.Turns.Change)
+		}
+		if d.Winding != nil && d.Winding.Change != "" {
+			say("winding")
+		}
+		if d.Method != nil && d.Method.Change != "" {
+			say("method")
+		}
+		if d.Hook != nil && d.Hook.Change != "" {
+			say("style")
+		}
+		if d.Moved {
+			say("moved")
+		}
+	}
+	return told, nil
+}

@@ -1,0 +1,133 @@
+package compare
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"mothledger/core/dressing"
+	"mothledger/core/role"
+)
+
+// A pair is two texts with what a fussy tier lists between them (testdata/pairs.txt says the form).
+type pair struct {
+	name, kind, verdict string
+	parent, variant     string
+	departs             []string // "part fact"
+	noise               []string // may be told as noise
+}
+
+func pairsIn(t testing.TB, file string) []pair {
+	t.Helper()
+	raw, err := os.ReadFile(filepath.Join("testdata", file))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var out []pair
+	var into *string
+	for _, line := range strings.Split(string(raw), "\n") {
+		if head, ok := strings.CutPrefix(line, "=== "); ok {
+			f := strings.Split(head, " | ")
+			if len(f) != 4 {
+				t.Fatalf("%s: %q has %d fields", file, line, len(f))
+			}
+			out = append(out, pair{name: f[0], kind: f[1], verdict: f[2]})
+			into = nil
+			continue
+		}
+		if len(out) == 0 {
+			continue
+		}
+		p := &out[len(out)-1]
+		switch {
+		case line == "P:":
+			into = &p.parent
+		case line == "V:":
+			into = &p.variant
+		case line == "D:":
+			into = nil
+		case into != nil:
+			*into += line + "\n"
+		case strings.HasPrefix(line, "- "):
+			p.departs = append(p.departs, fact0(t, line[2:]))
+		case strings.HasPrefix(line, "~ "):
+			p.noise = append(p.noise, fact0(t, line[2:]))
+		}
+	}
+	return out
+}
+
+// fact0 writes "wing case replaced" with the part's standard name.
+func fact0(t testing.TB, s string) string {
+	i := strings.LastIndexByte(s, ' ')
+	if i < 0 {
+		t.Fatalf("%q names no part", s)
+	}
+	return standard(s[:i]) + " " + s[i+1:]
+}
+
+func standard(label string) string {
+	r, _ := role.Find(label)
+	return r.Name
+}
+
+// A score of a set of pairs: facts wanted and found, told and invented, verdicts right.
+type score struct {
+	wanted, found, told, invented, verdicts, pairs int
+	missed                                        []string
+}
+
+func (s score) String() string {
+	share := func(a, b int) float64 { return 100 * float64(a) / float64(max(b, 1)) }
+	return fmt.Sprintf("found %d of %d (%.1f %%), invented %d of %d told (%.1f %%), verdicts %d of %d (%.1f %%)",
+		s.found, s.wanted, share(s.found, s.wanted), s.invented, s.told, share(s.invented, s.told), s.verdicts, s.pairs, share(s.verdicts, s.pairs))
+}
+
+func judgePairs(t testing.TB, pairs []pair) score {
+	var s score
+	for _, p := range pairs {
+		c := Dressings(read(t, p.parent), read(t, p.variant))
+		s.pairs++
+		if string(c.Verdict) == p.verdict {
+			s.verdicts++
+		} else {
+			s.missed = append(s.missed, fmt.Sprintf("%s: verdict %s, wanted %s", p.name, c.Verdict, p.verdict))
+		}
+		told, noise := facts(c)
+		for _, f := range p.departs {
+			s.wanted++
+			if slices.Contains(told, f) {
+				s.found++
+			} else {
+				s.missed = append(s.missed, p.name+": not found: "+f)
+			}
+		}
+		for _, f := range told {
+			s.told++
+			if !slices.Contains(p.departs, f) {
+				s.invented++
+				s.missed = append(s.missed, p.name+": invented: "+f)
+			}
+		}
+		for _, f := range noise {
+			if slices.Contains(p.departs, f) {
+				s.missed = append(s.missed, p.name+": only as noise: "+f)
+			}
+		}
+	}
+	return s
+}
+
+// TestPairs holds what is found, invented and judged on the pairs that may be mended on.
+func TestPairs(t *testing.T) {
+	s := judgePairs(t, pairsIn(t, "pairs.txt"))
+	t.Log(s)
+	for _, m := range s.missed {
+		t.Log(m)
+	}
+}
+
+var _ = dressing.Dressing{}
