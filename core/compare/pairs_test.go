@@ -8,7 +8,6 @@ import (
 	"strings"
 	"testing"
 
-	"mothledger/core/dressing"
 	"mothledger/core/role"
 )
 
@@ -77,7 +76,7 @@ func standard(label string) string {
 // A score of a set of pairs: facts wanted and found, told and invented, verdicts right.
 type score struct {
 	wanted, found, told, invented, verdicts, pairs int
-	missed                                        []string
+	missed                                         []string
 }
 
 func (s score) String() string {
@@ -121,13 +120,12 @@ func judgePairs(t testing.TB, pairs []pair) score {
 	return s
 }
 
-// TestPairs holds what is found, invented and judged on the pairs that may be mended on.
+// TestPairs holds what is found, invented and judged on the pairs that may be mended on. On its first
+// run, before the comparison was made anew, it was 83 of 95 found, 87 of 170 invented, 34 of 60 verdicts.
 func TestPairs(t *testing.T) {
 	s := judgePairs(t, pairsIn(t, "pairs.txt"))
 	t.Log(s)
-	for _, m := range s.missed {
-		t.Log(m)
+	if 100*s.found < 95*s.wanted || 100*s.invented > 3*s.told || 100*s.verdicts < 92*s.pairs {
+		t.Errorf("at least 95 %% are to be found, at most 3 %% invented, 92 %% of the verdicts right\n%s", strings.Join(s.missed, "\n"))
 	}
 }
-
-var _ = dressing.Dressing{}

@@ -52,6 +52,9 @@ type Dressing struct {
 	Sizes  *Sizes    `json:"sizes,omitempty"`
 	Parts  []Part    `json:"parts"`
 	Unread []Unread  `json:"unread"`
+	// Fragment is set where the account is not whole: Torn, or OfSpecimen where parts may be
+	// lost. What such an account does not mention cannot be told.
+	Fragment Fragment `json:"fragment,omitempty"`
 	// Contradictions are values that one account gives twice and differently.
 	Contradictions []Contradiction `json:"contradictions"`
 }
@@ -68,6 +71,31 @@ const (
 
 // Values lists them as words.
 func (Entry) Values() []string { return []string{string(Style), string(Reconstruction)} }
+
+// Fragment says why an account is not whole.
+type Fragment string
+
+// Torn is an account of which a piece is missing or cannot be read; OfSpecimen one that was
+// taken off a fly, on which parts may be lost.
+const (
+	Torn       Fragment = "torn"
+	OfSpecimen Fragment = "specimen"
+)
+
+// Values lists them as words.
+func (Fragment) Values() []string { return []string{string(Torn), string(OfSpecimen)} }
+
+// Damage is what time has done to a part of a specimen.
+type Damage string
+
+// Lost is a part of which only a trace remains; Worn one that faded, tarnished or rusted.
+const (
+	Lost Damage = "lost"
+	Worn Damage = "worn"
+)
+
+// Values lists them as words.
+func (Damage) Values() []string { return []string{string(Lost), string(Worn)} }
 
 // Named is a parent as an account names it: by its name, or by its folio and name
 // ("28 · Widow's Lantern").
@@ -201,7 +229,9 @@ type Part struct {
 	Said []Said `json:"said,omitempty"`
 	// Essential is set where the account says that the fly needs this part.
 	Essential bool   `json:"essential,omitempty"`
-	Note      string `json:"note,omitempty"`
+	// Damage is what time has done to the part; condition is never a departure.
+	Damage Damage `json:"damage,omitempty"`
+	Note   string `json:"note,omitempty"`
 }
 
 // Condition is a value that holds only for some sizes or some use: "6 plumes in

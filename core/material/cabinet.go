@@ -69,7 +69,9 @@ type Cabinet struct {
 	byName  map[string]*Entry
 	// named are the names as sets of plain words, by one of their words, longest first
 	named map[string][]name
-	memo  *sync.Map // of resolved phrases
+	// joined are two words of a name written as one
+	joined map[string][2]string
+	memo   *sync.Map // of resolved phrases
 }
 
 // name is one name of an entry; at is the work of the part that it is so called in, empty
@@ -132,7 +134,7 @@ func list(s, sep string) []string {
 // newCabinet gives the entries what they have from above, and orders their names. An entry
 // under none that is there, under itself, or called as another is already is an error.
 func newCabinet(all []Entry) (*Cabinet, error) {
-	c := &Cabinet{byName: map[string]*Entry{}, named: map[string][]name{}, memo: &sync.Map{}}
+	c := &Cabinet{byName: map[string]*Entry{}, named: map[string][]name{}, joined: map[string][2]string{}, memo: &sync.Map{}}
 	for i := range all {
 		e := all[i]
 		if c.byName[e.Name] != nil {
@@ -185,7 +187,7 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 		inherit(e)
 		for i, n := range append([]string{e.Name}, e.Also...) {
 			n, at, _ := strings.Cut(n, "@")
-			w := plainWords(n)
+			w := PlainWords(n)
 			if len(w) == 0 {
 				continue
 			}
@@ -201,6 +203,11 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 			taken[key] = e.Name
 			for _, word := range w {
 				c.named[word] = append(c.named[word], name{w, at, e})
+			}
+			if said := strings.Fields(n); len(said) > 1 {
+				for k := range said[1:] {
+					c.joined[said[k]+singular(said[k+1])] = [2]string{singular(said[k]), singular(said[k+1])}
+				}
 			}
 		}
 	}
@@ -291,10 +298,10 @@ func (c *Cabinet) Line(name string) []string {
 	return out
 }
 
-// plainWords gives the words of a phrase in the form in which names are matched: lower case,
+// PlainWords gives the words of a phrase in the form in which names are matched: lower case,
 // the singular, the club's spelling, without possessives, each once and sorted, so that "fur
 // from the mask of a hare" and "hare's mask fur" are the same words.
-func plainWords(phrase string) []string {
+func PlainWords(phrase string) []string {
 	var out []string
 	fields := strings.FieldsFunc(strings.ToLower(phrase), func(r rune) bool {
 		return r == ' ' || r == '-' || r == ',' || r == '(' || r == ')' || r == '.' || r == '/' || r == '\t' || r == '\n'
@@ -350,12 +357,19 @@ func (c *Cabinet) Of(phrase, work string) Meant {
 	if m, ok := c.memo.Load(key); ok {
 		return m.(Meant)
 	}
-	m := c.find(plainWords(phrase), work)
+	m := c.find(PlainWords(phrase), work)
 	c.memo.Store(key, m)
 	return m
 }
 
 func (c *Cabinet) find(w []string, work string) Meant {
+	for _, x := range w { // "woodduck" where the name has two words
+		if two, ok := c.joined[x]; ok && len(c.named[x]) == 0 {
+			w = append(slices.DeleteFunc(slices.Clone(w), func(y string) bool { return y == x }), two[0], two[1])
+			slices.Sort(w)
+			w = slices.Compact(w)
+		}
+	}
 	var best name
 	better := func(n name) bool {
 		switch {
@@ -367,6 +381,8 @@ func (c *Cabinet) find(w []string, work string) Meant {
 			return telling(n.words) > telling(best.words)
 		case (n.at != "") != (best.at != ""):
 			return n.at != ""
+		case len(n.words) > 1: // of two that fit, the one that says more of what it is
+			return len(c.Line(n.entry.Name)) > len(c.Line(best.entry.Name))
 		}
 		return false
 	}

@@ -4,7 +4,9 @@ import (
 	"cmp"
 	"fmt"
 	"mothledger/core/dressing"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
+	"mothledger/core/measure"
 	"mothledger/core/role"
 	"regexp"
 	"slices"
@@ -38,9 +40,106 @@ func (r *reader) finish() {
 	r.sentenceTitle()
 	r.optionals()
 	r.unknown()
+	r.ovalOverBody()
 	r.metalOverBody()
+	r.threadOfHerl()
 	r.saidAgain()
+	r.none()
+	r.condition()
 	r.contradictions()
+}
+
+// none makes a part of what is said in passing not to be there, "no wing case and no legs", in a note
+// or in a sentence about another part.
+func (r *reader) none() {
+	d := &r.d
+	type told struct {
+		line int
+		text string
+	}
+	var all []told
+	for _, n := range d.Notes {
+		all = append(all, told{0, n})
+	}
+	for _, p := range d.Parts {
+		all = append(all, told{p.Line, p.Note})
+	}
+	for _, x := range all {
+		toks := measure.Lex(x.text)
+		for i, t := range toks {
+			if t.Low != "no" || i > 0 && !endsHere(toks, i-1) {
+				continue
+			}
+			for n := min(2, len(toks)-i-1); n >= 1; n-- {
+				label := toks[i+1].Low
+				if n == 2 {
+					label += " " + toks[i+2].Low
+				}
+				std, known := role.Find(label)
+				if !known || std.Universal || std.Weight == 0 || !endsHere(toks, i+n+1) {
+					continue
+				}
+				if !slices.ContainsFunc(d.Parts, func(p Part) bool { s, _ := p.Standard(); return s.Name == std.Name }) {
+					d.Parts = append(d.Parts, Part{Line: cmp.Or(x.line, 1), Role: role.Label(label), Text: t.Low + " " + label, Absent: true, Materials: []Material{}})
+				}
+				d.Unread = slices.DeleteFunc(d.Unread, func(u Unread) bool { return u.Line == x.line && strings.EqualFold(u.Text, label) })
+				break
+			}
+		}
+	}
+}
+
+// endsHere tells whether nothing that belongs to a thing stands at k: the end, a stop, a joint, another
+// "no".
+func endsHere(toks []measure.Token, k int) bool {
+	if k >= len(toks) {
+		return true
+	}
+	w := toks[k].Low
+	return w == "no" || w == "and" || w == "or" || w == "nor" || strings.IndexFunc(w, unicode.IsLetter) < 0 && strings.IndexFunc(w, unicode.IsDigit) < 0
+}
+
+// What is said of an account that is not whole, and of a part that time has changed.
+var (
+	fragmentWords = lexicon.Values("fragment")
+	damageWords   = lexicon.Values("damage")
+)
+
+// condition marks an account that is not whole and the parts that time has changed.
+func (r *reader) condition() {
+	d := &r.d
+	told := slices.Concat(d.Notes, []string{d.Title})
+	for _, u := range d.Unread {
+		told = append(told, u.Text)
+	}
+	for _, text := range told {
+		if w := firstIn(text, fragmentWords); w != "" {
+			d.Fragment = dressing.Fragment(w)
+			break
+		}
+	}
+	for i := range d.Parts {
+		p := &d.Parts[i]
+		p.Damage = dressing.Damage(firstIn(p.Note, damageWords))
+	}
+}
+
+// firstIn gives what the first phrase of a text stands for that is among some, as whole words, the
+// longest at its place; empty where there is none.
+func firstIn(text string, phrases map[string]string) string {
+	toks := measure.Lex(text)
+	for i := range toks {
+		for n := min(4, len(toks)-i); n >= 1; n-- {
+			var w []string
+			for _, t := range toks[i : i+n] {
+				w = append(w, t.Low)
+			}
+			if v, ok := phrases[strings.Join(w, " ")]; ok {
+				return v
+			}
+		}
+	}
+	return ""
 }
 
 // leastTold is how many words without a capital a sentence has at the least that was taken for a name.
@@ -73,15 +172,66 @@ func (r *reader) sentenceTitle() {
 	d.Title = name
 }
 
+// ovalOverBody makes a tinsel of its own of a shape that stands for one, where it was taken for how the body is
+// made: "claret fur, with five turns of gold oval over it".
+func (r *reader) ovalOverBody() {
+	for i := range r.d.Parts {
+		p := &r.d.Parts[i]
+		last := len(p.Materials) - 1
+		if std, _ := p.Standard(); std.Kin != role.Body || last < 0 {
+			continue
+		}
+		m := &p.Materials[last]
+		if !tinselShapes[m.Preparation] || material.KindOf(m.Name).IsMetal() || m.Name == "" {
+			continue
+		}
+		var metal string
+		var rest []string
+		for _, w := range strings.Fields(m.Colour) {
+			if metal == "" && material.IsMetal(w) {
+				metal = w
+			} else if w != "and" {
+				rest = append(rest, w)
+			}
+		}
+		if metal == "" || len(rest) == 0 {
+			continue
+		}
+		shape := m.Preparation
+		m.Colour, m.Preparation = strings.Join(rest, " "), ""
+		p.Materials = append(p.Materials, Material{Name: shape + " tinsel", Colour: metal})
+	}
+}
+
+// threadOfHerl reads a line again as the thorax's that a short label gave to the thread, where what it names is
+// no thread: "TH: peacock herl".
+func (r *reader) threadOfHerl() {
+	for i := range r.d.Parts {
+		p := r.d.Parts[i]
+		if std, _ := p.Standard(); std.Name != role.Thread || !p.SaysNothing() || p.Thread != nil || p.Note == "" || r.d.Find(role.Thorax) >= 0 {
+			continue
+		}
+		if k := material.KindOf(p.Text); k == material.Unknown || k == material.Thread || k == material.Floss {
+			continue
+		}
+		q := Part{Line: p.Line, Role: role.Thorax, Text: p.Text, Materials: []Material{}}
+		r.make(p.Line, &q, newStretch(r.words, p.Text, lexAt(p.Text, 0, len(p.Text)), role.Thorax), newMarks(p.Text), true)
+		if len(q.Materials) > 0 {
+			r.d.Parts[i] = q
+		}
+	}
+}
+
 // metalOverBody makes a rib of a tinsel or a wire that was told with the body, with its turns, where the body is of something
 // else and nobody told a rib: "black mohair with a flat gold tinsel, four turns".
 func (r *reader) metalOverBody() {
 	d := &r.d
 	metal := func(m Material) bool { return material.KindOf(m.Name).IsMetal() }
+	at := d.Find(role.Rib) // "with copper wire, five turns, for a rib": the rib is named, and says nothing itself
 	for i := range d.Parts {
 		p := &d.Parts[i]
 		last := len(p.Materials) - 1
-		if std, _ := p.Standard(); std.Form != role.FormWound || std.Name != role.Body && std.Name != role.Abdomen || last < 1 || p.Turns == nil || d.Find(role.Rib) >= 0 {
+		if std, _ := p.Standard(); std.Form != role.FormWound || std.Name != role.Body && std.Name != role.Abdomen || last < 1 || p.Turns == nil || at >= 0 && !d.Parts[at].SaysNothing() {
 			continue
 		}
 		if metal(p.Materials[0]) || material.KindOf(p.Materials[0].Name) == material.Unknown || !metal(p.Materials[last]) {
@@ -89,6 +239,10 @@ func (r *reader) metalOverBody() {
 		}
 		rib := Part{Line: p.Line, Role: role.Rib, Text: p.Text, Materials: []Material{p.Materials[last]}, Turns: p.Turns, Winding: p.Winding, Spacing: p.Spacing}
 		p.Materials, p.Turns, p.Winding, p.Spacing = p.Materials[:last], nil, "", ""
+		if at >= 0 {
+			d.Parts[at] = rib
+			return
+		}
 		d.Parts = slices.Insert(d.Parts, i+1, rib)
 		return
 	}

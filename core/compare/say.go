@@ -1,0 +1,110 @@
+package compare
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+
+	"mothledger/core/lexicon"
+	"mothledger/core/material"
+	"mothledger/core/measure"
+	"mothledger/core/role"
+)
+
+// Sentence says a departure in words; empty where there is none.
+func (d Departure) Sentence() string {
+	name := d.Role
+	if len(d.Roles) == 2 {
+		name = d.Roles[0] + " (" + d.Roles[1] + ")"
+	}
+	list := func(s []string) string { return strings.Join(s, " and ") }
+	named := func(what string, m []string) string {
+		if len(m) == 0 {
+			return what + " " + name
+		}
+		return what + " " + name + " of " + list(m)
+	}
+	var say []string
+	switch d.Change {
+	case Added:
+		return named("added:", d.Materials.Variant)
+	case Dropped:
+		return named("left out:", d.Materials.Parent)
+	case Unstated, CannotTell:
+		return ""
+	case Replaced, Near:
+		if d.Noise == "" {
+			say = append(say, fmt.Sprintf("%s instead of %s", list(d.Materials.Variant), list(d.Materials.Parent)))
+		}
+	}
+	for _, f := range d.figures() {
+		if f.departs() {
+			say = append(say, f.say())
+		}
+	}
+	for _, w := range []*Words{d.Winding, d.Method, d.Hook} {
+		if w != nil && w.Change != "" {
+			say = append(say, wayWords(w.Variant)+" instead of "+wayWords(w.Parent))
+		}
+	}
+	if d.Moved {
+		say = append(say, "at another place in the order")
+	}
+	if len(say) == 0 {
+		return ""
+	}
+	return name + ": " + strings.Join(say, ", ")
+}
+
+func wayWords(w string) string {
+	switch w {
+	case "counter":
+		return "wound against the body"
+	case "with":
+		return "wound with the body"
+	case role.Collar, lexicon.Beard:
+		return "a " + w
+	}
+	return w
+}
+
+func rounded(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }
+
+func (f Figures) say() string {
+	round := rounded
+	switch f.Of {
+	case "turn":
+		return fmt.Sprintf("%s turns instead of %s", f.VariantSaid, f.ParentSaid)
+	case string(measure.Shank), string(measure.Gape), string(measure.Eye):
+		return fmt.Sprintf("%s, %s of the %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
+	}
+	switch f.Change {
+	case "larger", "smaller":
+		return fmt.Sprintf("%s, %s mm instead of %s", f.Change, round(f.Variant), round(f.Parent))
+	case "more", "fewer":
+		return fmt.Sprintf("%s %ss instead of %s", f.VariantSaid, f.Of, f.ParentSaid)
+	}
+	return fmt.Sprintf("%s, %s × %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
+}
+
+// Literally says all that differs in a part, what is noise on a fly and what is only said with less
+// among it: of two revisions of one dressing nothing is noise.
+func (d Departure) Literally() string {
+	all := d
+	if d.Change == Same && d.Materials != nil && d.Vague && strings.Join(d.Materials.Parent, " ") != strings.Join(d.Materials.Variant, " ") {
+		all.Change = Near
+	}
+	if d.Change == Same && d.Materials != nil && d.Materials.Colour == material.Inside {
+		all.Change = Near
+	}
+	all.Noise = ""
+	for _, f := range []**Figures{&all.Length, &all.Count, &all.Turns, &all.Diameter} {
+		if *f != nil {
+			plain := **f
+			plain.Noise = ""
+			*f = &plain
+		}
+	}
+	return all.Sentence()
+}
