@@ -63,8 +63,6 @@ const (
 	collar    = role.Collar
 	post      = role.Post
 	spent     = "spent"
-	clipped   = "clipped"
-	low       = "over the back"
 )
 
 // families are the works that can stand in for each other, by their first.
@@ -127,9 +125,6 @@ func mannerIn(preparation, family string) string {
 		if of == family && strings.Contains(text, " "+phrase+" ") && (len(phrase) > longest || len(phrase) == longest && manner < best) {
 			best, longest = manner, len(phrase)
 		}
-	}
-	if best == "low" {
-		return low
 	}
 	return best
 }

@@ -209,7 +209,9 @@ func TestOneChangeIsOneDeparture(t *testing.T) {
 			if !known || p.Absent || p.Continues != "" || p.SameAs != "" || std.Universal || len(p.Materials) != 1 || len(p.Alternatives) > 0 || p.Optional || len(p.Conditions) > 0 {
 				continue
 			}
-			if slices.ContainsFunc(c.Parts, func(q dressing.Part) bool { return q.Continues == p.Role || q.SameAs == p.Role || q.Length.IsPart() || q.From.IsPart() || q.To.IsPart() }) {
+			if slices.ContainsFunc(c.Parts, func(q dressing.Part) bool {
+				return q.Continues == p.Role || q.SameAs == p.Role || q.Length.IsPart() || q.From.IsPart() || q.To.IsPart()
+			}) {
 				continue // another part hangs on this one
 			}
 			want := ""

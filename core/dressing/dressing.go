@@ -228,7 +228,7 @@ type Part struct {
 	// kept apart from what the source prescribes.
 	Said []Said `json:"said,omitempty"`
 	// Essential is set where the account says that the fly needs this part.
-	Essential bool   `json:"essential,omitempty"`
+	Essential bool `json:"essential,omitempty"`
 	// Damage is what time has done to the part; condition is never a departure.
 	Damage Damage `json:"damage,omitempty"`
 	Note   string `json:"note,omitempty"`

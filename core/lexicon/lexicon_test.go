@@ -275,7 +275,7 @@ func sources(t *testing.T) []string {
 // TestValuesHaveNames: an act whose value code does not know would be read and do nothing.
 func TestValuesHaveNames(t *testing.T) {
 	acts := []string{ActDoes, ActSays, ActHolds, ActBrings, ActWinds, ActTies, ActTiesOff, ActBegins, ActStops, ActReaches, ActMeasures, ActCuts, ActTakesAway, ActPullsOver, ActCovers}
-	styles := []string{StyleDry, StyleWet, StyleNymph, StyleCurved, StyleJig, StyleStreamer, StyleSalmon, StyleEmerger}
+	styles := []string{StyleDry, StyleWet, StyleNymph, StyleCurved, StyleJig, StyleStreamer, StyleSalmon, StyleEmerger, StyleTube}
 	for class, known := range map[string][]string{"act": acts, "hook style": styles} {
 		for _, r := range Rows(class) {
 			if v := cmp.Or(r.Value, r.Phrase); !slices.Contains(known, v) {

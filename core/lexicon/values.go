@@ -52,6 +52,7 @@ const (
 	StyleStreamer = "streamer"
 	StyleSalmon   = "salmon"
 	StyleEmerger  = "emerger"
+	StyleTube     = "tube"
 )
 
 // What more is counted.

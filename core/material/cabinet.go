@@ -62,6 +62,9 @@ type Entry struct {
 	Hue  string `json:"hue,omitempty"`
 }
 
+// Root is the entry that all others are under.
+const Root = "material"
+
 // Cabinet is the authority: the built-in entries joined by what the club entered. It is a
 // value; With gives another and changes none.
 type Cabinet struct {
@@ -82,7 +85,7 @@ type name struct {
 	entry *Entry
 }
 
-//go:embed cabinet.csv duties.csv hues.csv
+//go:embed cabinet.csv duties.csv hues.csv cans.csv markings.csv words.csv
 var tables embed.FS
 
 var builtin = func() *Cabinet {
@@ -97,16 +100,8 @@ var builtin = func() *Cabinet {
 func Builtin() *Cabinet { return builtin }
 
 func open() (*Cabinet, error) {
-	f, err := tables.Open("cabinet.csv")
-	if err != nil {
-		return nil, err
-	}
-	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil {
-		return nil, err
-	}
 	var all []Entry
-	for i, r := range rows[1:] {
+	for i, r := range rowsOf("cabinet.csv") {
 		e := Entry{Name: r[0], Under: r[1], Also: list(r[2], ";"), From: r[3], Marking: r[5], Can: strings.Fields(r[6]), Wet: r[7], Caution: r[8], Hue: r[9], Basis: r[10], Properties: map[Property]float64{}}
 		for _, kv := range strings.Fields(r[4]) {
 			k, v, _ := strings.Cut(kv, "=")
@@ -119,6 +114,20 @@ func open() (*Cabinet, error) {
 		all = append(all, e)
 	}
 	return newCabinet(all)
+}
+
+// rowsOf reads a table without its heading. A table that is not as it should be does not get through
+// the tests.
+func rowsOf(name string) [][]string {
+	f, err := tables.Open(name)
+	if err != nil {
+		panic(err)
+	}
+	rows, err := csv.NewReader(f).ReadAll()
+	if err != nil {
+		panic(err)
+	}
+	return rows[1:]
 }
 
 func list(s, sep string) []string {
@@ -226,8 +235,8 @@ func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 	}
 	for _, m := range more {
 		m.Basis = cmp.Or(m.Basis, "club")
-		if m.Under == "" && m.Name != "material" {
-			m.Under = "material"
+		if m.Under == "" && m.Name != Root {
+			m.Under = Root
 		}
 		i := slices.IndexFunc(all, func(e Entry) bool { return e.Name == m.Name })
 		if i < 0 {
@@ -308,7 +317,7 @@ func PlainWords(phrase string) []string {
 	})
 	for _, w := range fields {
 		w = singular(w)
-		if s, ok := synonyms[w]; ok && w != "silk" {
+		if s, ok := synonyms[w]; ok && !keptApart[w] {
 			w = s
 		}
 		if empty[w] {
@@ -320,8 +329,20 @@ func PlainWords(phrase string) []string {
 	return slices.Compact(out)
 }
 
-// empty are words that tell no material from another, in any phrase.
-var empty = map[string]bool{"a": true, "an": true, "the": true, "of": true, "from": true, "and": true, "good": true, "in": true}
+// empty are words that tell no material from another, in any phrase; notPlural words that end in s
+// in the singular; keptApart words that are another's spelling elsewhere and a material of their own
+// here: words.csv.
+var empty, notPlural, keptApart = wordsThat("empty"), wordsThat("singular"), wordsThat("apart")
+
+func wordsThat(is string) map[string]bool {
+	m := map[string]bool{}
+	for _, r := range rowsOf("words.csv") {
+		if r[1] == is {
+			m[r[0]] = true
+		}
+	}
+	return m
+}
 
 // singular takes a plural's or a possessive's ending away.
 func singular(w string) string {
@@ -336,9 +357,6 @@ func singular(w string) string {
 	}
 	return w
 }
-
-// notPlural are words that end in s in the singular.
-var notPlural = map[string]bool{"floss": true, "brass": true, "moss": true, "canvas": true, "grass": true, "cdc": true}
 
 // Meant is what a phrase of a dressing stands for: an entry, and the words of the phrase that
 // the entry's name did not use.

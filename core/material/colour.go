@@ -1,7 +1,6 @@
 package material
 
 import (
-	"encoding/csv"
 	"slices"
 	"strings"
 
@@ -130,16 +129,8 @@ type hueRow struct {
 
 // hues are the ranges of trade colours by relation, in hues.csv.
 var hues = func() map[string]hueRow {
-	f, err := tables.Open("hues.csv")
-	if err != nil {
-		panic(err)
-	}
-	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil {
-		panic(err)
-	}
 	m := map[string]hueRow{}
-	for _, r := range rows[1:] {
+	for _, r := range rowsOf("hues.csv") {
 		m[r[0]] = hueRow{r[1], list(r[2], ";"), r[3] != ""}
 	}
 	return m

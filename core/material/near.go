@@ -1,7 +1,6 @@
 package material
 
 import (
-	"encoding/csv"
 	"fmt"
 	"math"
 	"slices"
@@ -15,8 +14,8 @@ import (
 //
 // The nearness is one minus the weighted mean of the differences, each from 0 to 1:
 //
-//   - of a property from 0 to 4, a quarter of the difference; of the fibre length, a third of
-//     the octaves between them, at most 1;
+//   - of a property from 0 to 4, a quarter of the difference; of the fibre length and the width, a
+//     third of the octaves between them, at most 1;
 //   - of the markings, by the table below;
 //   - of what they are, one minus twice the depth of the nearest kind that both are, through
 //     the sum of their depths (the measure of Wu and Palmer 1994, over the tree of the
@@ -39,17 +38,9 @@ type Duty struct {
 }
 
 var dutyRows = func() []Duty {
-	f, err := tables.Open("duties.csv")
-	if err != nil {
-		panic(err)
-	}
-	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil {
-		panic(err)
-	}
-	head := rows[0]
+	head := strings.Split(dutyHead, ",")
 	var out []Duty
-	for _, r := range rows[1:] {
+	for _, r := range rowsOf("duties.csv") {
 		d := Duty{Part: r[0], On: r[1], Must: list(r[2], "|"), Why: r[len(r)-1], w: map[string]float64{}}
 		for i := 3; i < len(r)-1; i++ {
 			w, err := strconv.ParseFloat(r[i], 64)
@@ -63,16 +54,12 @@ var dutyRows = func() []Duty {
 	return out
 }()
 
-// kindly are kinds of fly that ask of a part what another kind asks. Common practice, no
-// source.
-var kindly = map[string]string{"hair bug": "bug", "bass": "bug", "tube": "streamer", "saltwater": "streamer", "emerger": "emerger"}
+// dutyHead is the heading of duties.csv: the terms of the nearness.
+const dutyHead = "part,on,must,stiff,float,sheen,clear,fuzz,tough,long,wide,mark,kin,beast,colour,use,why"
 
 // DutyOf gives what a part asks on a kind of fly; of a part without a row, what any part
 // asks.
 func DutyOf(part, on string) Duty {
-	if k, ok := kindly[on]; ok {
-		on = k
-	}
 	best := -1
 	for i, d := range dutyRows {
 		switch {
@@ -99,6 +86,9 @@ func Duties() []Duty { return slices.Clone(dutyRows) }
 // colourFar is how far two colours lie apart, by CIEDE2000, that have nothing in common.
 // Common practice, no source.
 const colourFar = 50
+
+// octaves is how often a length is doubled until it has nothing in common.
+const octaves = 3
 
 // A Term is one difference between two materials: how much it counts and how large it is.
 type Term struct {
@@ -150,11 +140,10 @@ func (c *Cabinet) Nearness(duty Duty, wanted, candidate Stuff) Nearness {
 	for _, p := range properties {
 		a, b := wanted.Properties[p], candidate.Properties[p]
 		switch p {
-		case Long:
+		case Long, Wide:
 			if a > 0 && b > 0 {
-				add(string(p), min(1, math.Abs(math.Log2(b/a))/3), fmt.Sprintf("fibres of %.0f mm for %.0f mm", b, a))
+				add(string(p), min(1, math.Abs(math.Log2(b/a))/octaves), fmt.Sprintf("%s %g mm for %g mm", p.Words(), b, a))
 			}
-		case Wide:
 		default:
 			add(string(p), math.Abs(a-b)/4, p.compares(a, b))
 		}
@@ -223,12 +212,14 @@ func each(in []string, f func(string) string) []string {
 // Serves tells whether a material can do what a part must have.
 func (d Duty) Serves(e Entry) bool { return d.forbids(e) == "" }
 
-// canWords say what a material that can do a thing can be.
-var canWords = map[string]string{
-	"fibre": "laid as loose fibres", "wind": "wound as a hackle", "tip": "set by its tip", "slip": "cut in slips", "sheet": "folded over",
-	"strand": "wound in turns", "blade": "laid as a blade", "plume": "laid as a plume", "dub": "dubbed", "flare": "made to flare", "stand": "made to stand up and float",
-	"strip": "tied in as a strip", "metal": "metal", "weigh": "a weight", "block": "cut to shape", "bead": "slid or tied on", "coat": "laid on as a coat", "tube": "slid on as a tube",
-}
+// canWords say what a material that can do a thing can be: cans.csv.
+var canWords = func() map[string]string {
+	m := map[string]string{}
+	for _, r := range rowsOf("cans.csv") {
+		m[r[0]] = r[1]
+	}
+	return m
+}()
 
 // CanWords say in words what a material can be made to do.
 func CanWords(can string) string { return canWords[can] }
@@ -243,13 +234,19 @@ func (p Property) compares(a, b float64) string {
 	return "the same " + p.Words()
 }
 
-// markingLike are pairs of markings that are no match and yet not far. Common practice, no
-// source.
-var markingLike = map[[2]string]float64{
-	{"barred", "boldly barred"}: 0.3, {"barred", "mottled"}: 0.55, {"mottled", "speckled"}: 0.25, {"barred", "speckled"}: 0.5,
-	{"boldly barred", "mottled"}: 0.7, {"banded", "barred"}: 0.4, {"barred", "barred tip"}: 0.5, {"barred tip", "plain"}: 0.3,
-	{"spotted", "speckled"}: 0.4, {"plain", "ridged"}: 0.3, {"iridescent", "plain"}: 0.8, {"mottled", "plain"}: 0.7, {"plain", "speckled"}: 0.5,
-}
+// markingLike are pairs of markings that are no match and yet not far: markings.csv. Common
+// practice, no source.
+var markingLike = func() map[[2]string]float64 {
+	m := map[[2]string]float64{}
+	for _, r := range rowsOf("markings.csv") {
+		apart, err := strconv.ParseFloat(r[2], 64)
+		if err != nil {
+			panic(err)
+		}
+		m[[2]string{r[0], r[1]}] = apart
+	}
+	return m
+}()
 
 func markingApart(a, b string) float64 {
 	if a == b {

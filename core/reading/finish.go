@@ -172,6 +172,21 @@ func (r *reader) sentenceTitle() {
 	d.Title = name
 }
 
+// withMetal parts the words of a body from those of the metal that is told with it, at the "with" before the
+// metal: "black mohair" and "a flat gold tinsel, four turns"; both empty where no "with" stands there.
+func withMetal(text string, metal Material) (before, after string) {
+	low := strings.ToLower(text)
+	at := strings.LastIndex(low, strings.ToLower(strings.Fields(metal.Name + " ?")[0]))
+	if at < 0 {
+		return "", ""
+	}
+	w := strings.LastIndex(low[:at], " with ")
+	if w < 0 {
+		return "", ""
+	}
+	return strings.TrimRight(text[:w], " ,;"), strings.TrimSpace(text[w+len(" with "):])
+}
+
 // ovalOverBody makes a tinsel of its own of a shape that stands for one, where it was taken for how the body is
 // made: "claret fur, with five turns of gold oval over it".
 func (r *reader) ovalOverBody() {
@@ -208,7 +223,7 @@ func (r *reader) ovalOverBody() {
 func (r *reader) threadOfHerl() {
 	for i := range r.d.Parts {
 		p := r.d.Parts[i]
-		if std, _ := p.Standard(); std.Name != role.Thread || !p.SaysNothing() || p.Thread != nil || p.Note == "" || r.d.Find(role.Thorax) >= 0 {
+		if std, _ := p.Standard(); std.Name != role.Thread || !p.SaysNothing() || p.Thread != nil || p.Note == "" || !strings.EqualFold(p.Note, p.Text) || r.d.Find(role.Thorax) >= 0 {
 			continue
 		}
 		if k := material.KindOf(p.Text); k == material.Unknown || k == material.Thread || k == material.Floss {
@@ -237,8 +252,10 @@ func (r *reader) metalOverBody() {
 		if metal(p.Materials[0]) || material.KindOf(p.Materials[0].Name) == material.Unknown || !metal(p.Materials[last]) {
 			continue
 		}
-		rib := Part{Line: p.Line, Role: role.Rib, Text: p.Text, Materials: []Material{p.Materials[last]}, Turns: p.Turns, Winding: p.Winding, Spacing: p.Spacing}
+		before, after := withMetal(p.Text, p.Materials[last])
+		rib := Part{Line: p.Line, Role: role.Rib, Text: cmp.Or(after, p.Text), Materials: []Material{p.Materials[last]}, Turns: p.Turns, Winding: p.Winding, Spacing: p.Spacing}
 		p.Materials, p.Turns, p.Winding, p.Spacing = p.Materials[:last], nil, "", ""
+		p.Text = cmp.Or(before, p.Text)
 		if at >= 0 {
 			d.Parts[at] = rib
 			return

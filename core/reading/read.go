@@ -79,7 +79,7 @@ type Reading struct {
 }
 
 // readerNumber is counted up when the steps of the reader change what they make of the same words.
-const readerNumber = 6
+const readerNumber = 7
 
 // Version names the reader and its built-in words. A reading is kept with it; the readings of
 // before are those of reader 1.
