@@ -233,6 +233,13 @@ func (c *checker) refers(sheet string, r record) string {
 		twice = c.learn(sheet, fmt.Sprint(folio, r.Parent, r.Kind))
 	case "words":
 		twice = c.learn(sheet, r.Words)
+	case "materials":
+		twice = c.learn(sheet, r.Name)
+	case "verdicts":
+		if !c.knows("dressings", r.Parent) {
+			return fmt.Sprintf("there is no folio %d", r.Parent)
+		}
+		twice = c.learn(sheet, fmt.Sprint(folio, r.Parent))
 	case "hooks":
 		twice = c.learn(sheet, r.Hook)
 	case "trays":

@@ -46,13 +46,18 @@ const (
 	TrayMade    Kind = "make tray"
 	TrayChanged Kind = "change tray"
 	TrayAway    Kind = "put tray away"
+	Catalogued  Kind = "enter material"
+	Merged      Kind = "merge materials"
+	Parted      Kind = "split material"
+	MaterialOut Kind = "take material out"
+	Overruling  Kind = "overrule"
 	Undo        Kind = "undo"
 	FileBox     Kind = "file box"
 )
 
 // Values lists the kinds as words.
 func (Kind) Values() []string {
-	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Untaught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Undo, FileBox)
+	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Untaught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Catalogued, Merged, Parted, MaterialOut, Overruling, Undo, FileBox)
 }
 
 // Sender is who sends a request: the seat (one browser), and the key that makes a

@@ -204,7 +204,7 @@ func changesBetween(a, b store.Row) ([]string, error) {
 func sentences(evidence []EvidenceChange, a, b dressing.Dressing) []string {
 	out := each(evidence, EvidenceChange.Sentence)
 	for _, d := range compare.Dressings(a, b).Parts {
-		if say := d.Sentence(); say != "" {
+		if say := d.Literally(); say != "" {
 			out = append(out, say)
 		}
 	}

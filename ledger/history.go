@@ -23,11 +23,12 @@ const (
 	SchoolRecord   Record = "school"
 	BoxRecord      Record = "box"
 	TrayRecord     Record = "tray"
+	MaterialRecord Record = "material"
 )
 
 // Values lists the records as words.
 func (Record) Values() []string {
-	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord, TrayRecord)
+	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord, TrayRecord, MaterialRecord)
 }
 
 // Step is one thing that a deed changed: what stood before and what stands after it, in
@@ -198,6 +199,10 @@ func cellName(c store.Change) string {
 		return "the card box"
 	case store.OfTray:
 		return fmt.Sprintf("tray %d", k.Tray)
+	case store.OfMaterial:
+		return fmt.Sprintf("the Cabinet’s “%s”", k.Words)
+	case store.OfVerdict:
+		return fmt.Sprintf("the club’s verdict on folio %d beside folio %d", k.Folio, k.Parent)
 	case store.OfItem:
 		return fmt.Sprintf("recipe %d of the card box", k.Position)
 	}

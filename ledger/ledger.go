@@ -16,6 +16,7 @@ import (
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/material"
 	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
@@ -302,10 +303,14 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	if err != nil {
 		return Folio{}, err
 	}
-	if f.Parents, err = relatives(parents, func(p dressing.Dressing) compare.Verdict { return compare.Dressings(p, on.Dressing).Verdict }); err != nil {
+	c, err := cabinet(ctx, s)
+	if err != nil {
 		return Folio{}, err
 	}
-	if f.Variants, err = relatives(variants, func(c dressing.Dressing) compare.Verdict { return compare.Dressings(on.Dressing, c).Verdict }); err != nil {
+	if f.Parents, err = relatives(parents, func(p dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, p, on.Dressing).Verdict }); err != nil {
+		return Folio{}, err
+	}
+	if f.Variants, err = relatives(variants, func(v dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, on.Dressing, v).Verdict }); err != nil {
 		return Folio{}, err
 	}
 	if number == 0 && r.ReadBy != reading.Version() && strings.TrimSpace(r.Text) != "" {
@@ -360,6 +365,18 @@ type Spread struct {
 	// Evidence is what two revisions of one dressing state differently beside the
 	// dressing itself.
 	Evidence []EvidenceChange `json:"evidence"`
+	// Form is the other form that the variant has, in words; hair-wing and beaded among them.
+	Form string `json:"form,omitempty"`
+	// Overruled is an archivist's own verdict, absent where the computed one stands.
+	Overruled *Overruled `json:"overruled,omitempty"`
+}
+
+// Overruled is an archivist's own verdict on a variant beside a parent.
+type Overruled struct {
+	Verdict compare.Verdict `json:"verdict"`
+	Phrase  string          `json:"phrase"`
+	Note    string          `json:"note"`
+	At      time.Time       `json:"at"`
 }
 
 // Leaf is a dressing at a revision; revision 0 is the newest.
@@ -416,11 +433,26 @@ func spread(ctx context.Context, s store.Reads, parent, variant Leaf, v Vice) (S
 		y := aside{out.Variant.Dressing, out.Variant.Corrections, out.Variant.Settlements}
 		out.Evidence = evidenceChanges(onFile(p), onFile(c), x, y)
 	}
-	out.Comparison = compare.Dressings(out.Parent.Dressing, out.Variant.Dressing)
+	cab, err := cabinet(ctx, s)
+	if err != nil {
+		return Spread{}, err
+	}
+	out.Comparison = compare.With(cab.Cabinet, out.Parent.Dressing, out.Variant.Dressing)
 	for _, d := range out.Comparison.Parts {
-		out.Sentences = append(out.Sentences, d.Sentence())
+		say := d.Sentence()
+		if p.ID == c.ID { // of two revisions nothing is noise
+			say = d.Literally()
+		}
+		out.Sentences = append(out.Sentences, say)
 	}
 	out.Summary, out.Phrase = out.Comparison.Sentence(), out.Comparison.Verdict.Phrase()
+	out.Form = out.Comparison.FormWords(func(name string) bool { return cab.Is(name, material.HairEntry) })
+	if o, ok, err := s.Overruled(ctx, c.ID, p.ID); err != nil {
+		return Spread{}, err
+	} else if ok {
+		v := compare.Verdict(o.Verdict)
+		out.Overruled = &Overruled{v, v.Phrase(), o.Note, o.At}
+	}
 	return out, nil
 }
 

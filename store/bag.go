@@ -111,6 +111,10 @@ var Sheets = []Sheet{
 			select (x ->> 'tray')::bigint, x ->> 'name', x ->> 'about', (x ->> 'madeAt')::timestamptz, (x ->> 'away')::bool from line)
 			insert into tray_item (tray_id, position, dressing_id, note) select (x ->> 'tray')::bigint, i.n, (i.item ->> 'folio')::int, i.item ->> 'note' from line, jsonb_array_elements(x -> 'items') with ordinality i (item, n)`,
 		`tray order by id`, "tray", "id", "name", "name", "about", "about", "madeAt", "made_at", "away", "away", "items", "tray_value(id) -> 'items'"),
+	late("materials", `insert into cabinet (name, value, entered_at) select x ->> 'name', x -> 'value', (x ->> 'enteredAt')::timestamptz`+each,
+		`cabinet order by name collate "C"`, "name", "name", "value", "value", "enteredAt", "entered_at"),
+	late("verdicts", `insert into overruled (child_id, parent_id, verdict, note, overruled_at) select (x ->> 'folio')::int, (x ->> 'parent')::int, x ->> 'verdict', x ->> 'note', (x ->> 'overruledAt')::timestamptz`+each,
+		`overruled o join dressing c on c.id = o.child_id join dressing p on p.id = o.parent_id order by c.folio, p.folio`, "folio", "c.folio", "parent", "p.folio", "verdict", "o.verdict", "note", "o.note", "overruledAt", "o.overruled_at"),
 	sheet("deeds", `insert into deed (id, seat, done_at, kind, what, why, touches, change) overriding system value
 			select (x ->> 'deed')::bigint, x ->> 'seat', (x ->> 'doneAt')::timestamptz, x ->> 'kind', x ->> 'what', x ->> 'why', array(select jsonb_array_elements_text(x -> 'touches')), nullif(x -> 'change', 'null')`+each,
 		`deed order by id`, "deed", "id", "seat", "seat", "doneAt", "done_at", "kind", "kind", "what", "what", "why", "why", "touches", "touches", "change", "change"),
@@ -212,7 +216,7 @@ func Fill(ctx context.Context, url string, fill func(*Filler) error) error {
 		return plain(err)
 	}
 	var held bool
-	if err := tx.GetContext(ctx, &held, `select exists (select from dressing) or exists (select from deed) or exists (select from hook) or exists (select from person) or exists (select from source) or exists (select from vocabulary) or exists (select from school) or exists (select from batch) or exists (select from draft) or exists (select from filing)`); err != nil {
+	if err := tx.GetContext(ctx, &held, `select exists (select from dressing) or exists (select from deed) or exists (select from hook) or exists (select from person) or exists (select from source) or exists (select from vocabulary) or exists (select from cabinet) or exists (select from school) or exists (select from batch) or exists (select from draft) or exists (select from filing)`); err != nil {
 		return plain(err)
 	}
 	if held {

@@ -27,6 +27,10 @@ const (
 	OfBox    Of = "box"    // how far a card box has come
 	OfItem   Of = "item"   // what became of a recipe of a box
 	OfTray   Of = "tray"   // what lies in a tray
+	// OfMaterial is an entry of the club's Cabinet, OfVerdict an archivist's own verdict on folio beside
+	// parent.
+	OfMaterial Of = "material"
+	OfVerdict  Of = "verdict"
 )
 
 // Key names a cell; which fields count depends on what it is of.
@@ -187,13 +191,24 @@ var cells = map[Of]cell{
 		put:  `select set_tray(($1::jsonb ->> 'tray')::bigint, $2::jsonb)`,
 		drop: `update tray set away = true where id = ($1::jsonb ->> 'tray')::bigint`,
 	},
+	OfMaterial: {
+		`select value || jsonb_build_object('enteredAt', entered_at) from cabinet where name = $1::jsonb ->> 'words'`,
+		`insert into cabinet (name, value, entered_at) values ($1::jsonb ->> 'words', $2::jsonb - 'enteredAt', coalesce(($2::jsonb ->> 'enteredAt')::timestamptz, now())) on conflict (name) do update set value = excluded.value`,
+		`delete from cabinet where name = $1::jsonb ->> 'words'`,
+	},
+	OfVerdict: {
+		`select json_build_object('verdict', verdict, 'note', note, 'at', overruled_at) from overruled where child_id = ` + ofFolio + ` and parent_id = ` + ofParent,
+		`insert into overruled (child_id, parent_id, verdict, note, overruled_at) values (` + ofFolio + `, ` + ofParent + `, $2::jsonb ->> 'verdict', $2::jsonb ->> 'note', coalesce(($2::jsonb ->> 'at')::timestamptz, now()))
+			on conflict (child_id, parent_id) do update set verdict = excluded.verdict, note = excluded.note`,
+		`delete from overruled where child_id = ` + ofFolio + ` and parent_id = ` + ofParent,
+	},
 	OfItem: {
 		get: `select json_build_object('state', i.state, 'why', i.why, 'folio', d.folio) from batch_item i left join dressing d on d.id = i.dressing_id where i.batch_id = ($1::jsonb ->> 'box')::uuid and i.position = ($1::jsonb ->> 'position')::int for update of i`,
 		put: `update batch_item set state = $2::jsonb ->> 'state', why = $2::jsonb ->> 'why', dressing_id = (select id from dressing where folio = ($2::jsonb ->> 'folio')::int) where batch_id = ($1::jsonb ->> 'box')::uuid and position = ($1::jsonb ->> 'position')::int`,
 	},
 }
 
-var unlocked = map[Of]bool{OfLink: true, OfWord: true, OfSchool: true, OfAside: true, OfOrder: true}
+var unlocked = map[Of]bool{OfLink: true, OfWord: true, OfSchool: true, OfAside: true, OfOrder: true, OfMaterial: true, OfVerdict: true}
 
 var null = json.RawMessage("null")
 

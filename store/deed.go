@@ -95,6 +95,8 @@ func (k Key) records(of Of) []string {
 		out = append(out, fmt.Sprintf("tray %d", k.Tray))
 	case OfBox, OfItem:
 		out = append(out, "box "+k.Box)
+	case OfMaterial:
+		out = append(out, "material "+k.Words)
 	}
 	return out
 }

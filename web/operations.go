@@ -300,4 +300,5 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	benchOperations(s)
 	trayOperations(s)
 	wordOperations(s)
+	cabinetOperations(s)
 }

@@ -33,7 +33,7 @@ func main() {
 	}
 	root.CompletionOptions.DisableDefaultCmd = true
 	root.SetFlagErrorFunc(func(_ *cobra.Command, err error) error { return usageError{err} })
-	root.AddCommand(withWords(readCommand()), withWords(writeCommand()), withWords(measureCommand()), withWords(compareCommand()), wordsCommand(), serveCommand(), startCommand(), bagCommand(), openapiCommand())
+	root.AddCommand(withWords(readCommand()), withWords(writeCommand()), withWords(measureCommand()), withWords(compareCommand()), materialCommand(), nearnessCommand(), wordsCommand(), serveCommand(), startCommand(), bagCommand(), openapiCommand())
 	if err := root.Execute(); err != nil {
 		fmt.Fprintln(os.Stderr, "mothledger:", err)
 		var u usageError

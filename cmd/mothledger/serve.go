@@ -13,6 +13,7 @@ import (
 	"path/filepath"
 	"strconv"
 	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -72,12 +73,10 @@ func serve(ctx context.Context, l net.Listener, s *store.Store, lost <-chan stru
 	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
 	book := ledger.New(s)
 	background, end := context.WithCancel(ctx)
-	reader := make(chan struct{})
-	go func() {
-		defer close(reader)
-		lookAnew(background, book, log)
-	}()
-	defer func() { end(); <-reader }()
+	var work sync.WaitGroup
+	work.Go(func() { lookAnew(background, book, log) })
+	work.Go(func() { compareWaiting(background, book, log) })
+	defer func() { end(); work.Wait() }()
 	srv := &http.Server{
 		Handler:           web.New(book, ui.Files(), log, hosts...),
 		ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute,
@@ -119,6 +118,34 @@ func lookAnew(ctx context.Context, book *ledger.Ledger, log *slog.Logger) {
 		}
 		if n == 0 || err != nil {
 			wait = lookAgain
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(wait):
+		}
+	}
+}
+
+// How the background comparison goes about it: so many variants at a time, a breath between, and a look
+// now and then whether there is more.
+const (
+	compareAtOnce = 100
+	compareBreath = 20 * time.Millisecond
+	compareAgain  = 3 * time.Second
+)
+
+// compareWaiting compares variants with their parents where that was not done by today's rules, until the
+// context ends.
+func compareWaiting(ctx context.Context, book *ledger.Ledger, log *slog.Logger) {
+	for {
+		n, err := book.CompareWaiting(ctx, compareAtOnce)
+		wait := compareBreath
+		if err != nil && ctx.Err() == nil {
+			log.Warn("variants were not compared with their parents", "error", err)
+			wait = lookAgain
+		} else if n == 0 {
+			wait = compareAgain
 		}
 		select {
 		case <-ctx.Done():

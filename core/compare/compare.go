@@ -10,12 +10,16 @@
 package compare
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
+	"mothledger/core/lexicon"
 	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/proportion"
@@ -443,4 +447,30 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 		c.reason(&d, j)
 	}
 	return d
+}
+
+// rulesNumber goes up with each change of the code that says something else of two dressings.
+const rulesNumber = 1
+
+// Version tells by which rules a comparison was made: the code, its tables and the words. What a
+// Cabinet of the club's own adds stands beside it.
+func Version() string {
+	h := sha256.New()
+	for _, name := range []string{"kinship.csv", "matters.csv", "kinds.csv", "verdicts.csv"} {
+		b, err := tables.ReadFile(name)
+		if err != nil {
+			panic(err)
+		}
+		_, _ = h.Write(b)
+	}
+	return fmt.Sprintf("%d-%s-%s-%s", rulesNumber, hex.EncodeToString(h.Sum(nil))[:12], material.Digest(), lexicon.Digest())
+}
+
+// Kin is the work that the part does, by which departures of many flies are gathered.
+func (d Departure) Kin() string {
+	std, _ := role.Find(d.Role)
+	if std.Kin == "" {
+		return std.Name
+	}
+	return std.Kin
 }

@@ -92,6 +92,12 @@ func (f Figures) say() string {
 // among it: of two revisions of one dressing nothing is noise.
 func (d Departure) Literally() string {
 	all := d
+	if d.Change == CannotTell && d.VariantPart < 0 {
+		all.Change = Dropped
+	}
+	if d.Change == CannotTell && d.ParentPart < 0 {
+		all.Change = Added
+	}
 	if d.Change == Same && d.Materials != nil && d.Vague && strings.Join(d.Materials.Parent, " ") != strings.Join(d.Materials.Variant, " ") {
 		all.Change = Near
 	}
@@ -107,4 +113,30 @@ func (d Departure) Literally() string {
 		}
 	}
 	return all.Sentence()
+}
+
+// Ways lists what the figures and the ways of a part come to, noise left out: longer, shorter, more,
+// fewer, turns-more, turns-fewer, larger, smaller, winding, method, style, moved.
+func (d Departure) Ways() []string {
+	out := []string{}
+	for _, f := range []*Figures{d.Length, d.Count, d.Diameter} {
+		if f.departs() {
+			out = append(out, f.Change)
+		}
+	}
+	if d.Turns.departs() {
+		out = append(out, "turns-"+d.Turns.Change)
+	}
+	for _, w := range []struct {
+		of   *Words
+		name string
+	}{{d.Winding, "winding"}, {d.Method, "method"}, {d.Hook, "style"}} {
+		if w.of != nil && w.of.Change != "" {
+			out = append(out, w.name)
+		}
+	}
+	if d.Moved {
+		out = append(out, "moved")
+	}
+	return out
 }

@@ -2,8 +2,10 @@ package material
 
 import (
 	"cmp"
+	"crypto/sha256"
 	"embed"
 	"encoding/csv"
+	"encoding/hex"
 	"fmt"
 	"slices"
 	"strconv"
@@ -60,10 +62,15 @@ type Entry struct {
 	// entered the material.
 	Kind Kind   `json:"kind,omitempty"`
 	Hue  string `json:"hue,omitempty"`
+	// Into is set where the club took the entry for another: its names lead there.
+	Into string `json:"into,omitempty"`
 }
 
-// Root is the entry that all others are under.
-const Root = "material"
+// Root is the entry that all others are under; HairEntry the one that all hair is under.
+const (
+	Root      = "material"
+	HairEntry = "hair"
+)
 
 // Cabinet is the authority: the built-in entries joined by what the club entered. It is a
 // value; With gives another and changes none.
@@ -191,9 +198,21 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 			e.From = up.From
 		}
 	}
-	taken := map[string]string{}
 	for _, e := range c.entries {
 		inherit(e)
+	}
+	taken := map[string]*Entry{} // what the club entered takes a name before what ships
+	byClub := slices.Clone(c.entries)
+	slices.SortStableFunc(byClub, func(a, b *Entry) int {
+		switch {
+		case (a.Basis == Club) == (b.Basis == Club):
+			return 0
+		case a.Basis == Club:
+			return -1
+		}
+		return 1
+	})
+	for _, e := range byClub {
 		for i, n := range append([]string{e.Name}, e.Also...) {
 			n, at, _ := strings.Cut(n, "@")
 			w := PlainWords(n)
@@ -201,15 +220,13 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 				continue
 			}
 			key := strings.Join(w, " ") + "@" + at
-			if by, ok := taken[key]; ok {
-				if by == e.Name {
-					continue
+			if by := taken[key]; by != nil {
+				if by != e && i > 0 && e.Basis != Club && by.Basis != Club {
+					return nil, fmt.Errorf("%q and %q are both called %q", by.Name, e.Name, n)
 				}
-				if i > 0 && e.Basis == "memory" {
-					return nil, fmt.Errorf("%q and %q are both called %q", by, e.Name, n)
-				}
+				continue
 			}
-			taken[key] = e.Name
+			taken[key] = e
 			for _, word := range w {
 				c.named[word] = append(c.named[word], name{w, at, e})
 			}
@@ -224,7 +241,8 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 }
 
 // With gives the authority joined by entries of the club's own. One of a name that is there
-// takes the place of that entry: what it leaves empty stays as it was.
+// takes the place of that entry: what it leaves empty stays as it was. One that leads into another
+// gives its names to that. What is wrong with them is an error, and says which.
 func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 	if len(more) == 0 {
 		return c, nil
@@ -233,12 +251,16 @@ func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 	for _, e := range c.entries {
 		all = append(all, *e)
 	}
+	at := func(name string) int { return slices.IndexFunc(all, func(e Entry) bool { return e.Name == name }) }
 	for _, m := range more {
-		m.Basis = cmp.Or(m.Basis, "club")
+		if m.Into != "" {
+			continue
+		}
+		m.Basis = cmp.Or(m.Basis, Club)
 		if m.Under == "" && m.Name != Root {
 			m.Under = Root
 		}
-		i := slices.IndexFunc(all, func(e Entry) bool { return e.Name == m.Name })
+		i := at(m.Name)
 		if i < 0 {
 			all = append(all, m)
 			continue
@@ -246,19 +268,46 @@ func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 		old := all[i]
 		m.Properties = joined(old.Properties, m.Properties)
 		m.Marking = cmp.Or(m.Marking, old.Marking)
-		m.From, m.Wet, m.Caution = cmp.Or(m.From, old.From), cmp.Or(m.Wet, old.Wet), cmp.Or(m.Caution, old.Caution)
+		m.From, m.Wet, m.Caution, m.Hue = cmp.Or(m.From, old.From), cmp.Or(m.Wet, old.Wet), cmp.Or(m.Caution, old.Caution), cmp.Or(m.Hue, old.Hue)
 		if len(m.Can) == 0 {
 			m.Can = old.Can
 		}
-		for _, a := range old.Also {
-			if !slices.Contains(m.Also, a) {
-				m.Also = append(m.Also, a)
-			}
+		if m.Also == nil { // an empty list takes all other names away
+			m.Also = old.Also
 		}
 		all[i] = m
 	}
+	for _, m := range more {
+		if m.Into == "" {
+			continue
+		}
+		i, k := at(m.Name), at(m.Into)
+		if k < 0 || m.Into == m.Name {
+			return nil, fmt.Errorf("%q leads to %q, which is no other material", m.Name, m.Into)
+		}
+		names := append([]string{m.Name}, m.Also...)
+		if i >= 0 {
+			names = append(names, all[i].Also...)
+		}
+		all[k].Basis = Club
+		all[k].Also = append(slices.Clone(all[k].Also), names...)
+		for n := range all {
+			if all[n].Under == m.Name {
+				all[n].Under = m.Into
+			}
+		}
+		if i >= 0 {
+			if all[k].Under == m.Into { // it was a kind of the one that leads to it
+				all[k].Under = all[i].Under
+			}
+			all = slices.Delete(all, i, i+1)
+		}
+	}
 	return newCabinet(all)
 }
+
+// Club is the basis of what the club entered.
+const Club = "club"
 
 func joined(a, b map[Property]float64) map[Property]float64 {
 	out := map[Property]float64{}
@@ -476,4 +525,66 @@ func colourIn(phrase string, m Meant) string {
 		}
 	}
 	return strings.Join(out, " ")
+}
+
+// Digest tells the built-in tables apart: what is derived from them is made anew when it changes.
+func Digest() string {
+	h := sha256.New()
+	for _, name := range []string{"cabinet.csv", "duties.csv", "hues.csv", "cans.csv", "markings.csv", "words.csv"} {
+		b, err := tables.ReadFile(name)
+		if err != nil {
+			panic(err)
+		}
+		_, _ = h.Write(b)
+	}
+	return hex.EncodeToString(h.Sum(nil))[:12]
+}
+
+// Properties lists the properties, in the order of the table.
+func Properties() []Property { return slices.Clone(properties) }
+
+// Standing is With for rows that came to stand beside each other without anybody's looking, as by an
+// undo: what leads nowhere is left out, and what is under nothing that is there, or under itself, is
+// put under the root.
+func (c *Cabinet) Standing(more []Entry) *Cabinet {
+	rows := slices.Clone(more)
+	own := map[string]int{}
+	for i, m := range rows {
+		own[m.Name] = i
+	}
+	is := func(name string) bool {
+		i, club := own[name]
+		return club && rows[i].Into == "" || !club && c.byName[name] != nil
+	}
+	rows = slices.DeleteFunc(rows, func(m Entry) bool { return m.Into != "" && (m.Into == m.Name || !is(m.Into)) })
+	clear(own)
+	for i, m := range rows {
+		own[m.Name] = i
+	}
+	up := func(name string) string {
+		if i, club := own[name]; club {
+			return rows[i].Under
+		}
+		if e := c.byName[name]; e != nil {
+			return e.Under
+		}
+		return ""
+	}
+	for i := range rows {
+		m := &rows[i]
+		if m.Under != "" && !is(m.Under) {
+			m.Under = Root
+		}
+		for at, n := up(m.Name), 0; at != ""; at, n = up(at), n+1 {
+			if at == m.Name || n > len(rows)+len(c.entries) {
+				m.Under = Root
+				break
+			}
+		}
+	}
+	out, err := c.With(rows)
+	if err != nil {
+		return c
+	}
+	return out
 }

@@ -175,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/departures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What departs from their parents in all variants of the ledger */
+        get: operations["ask-across"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -262,6 +279,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dressings/{folio}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A dressing against its line of parents: what is new, inherited, reverted */
+        get: operations["line-of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings/{folio}/order": {
         parameters: {
             query?: never;
@@ -340,6 +374,23 @@ export interface paths {
         /** A dressing on every size of its range */
         get: operations["open-sizes"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/verdicts/{parent}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put an archivist's own verdict in the place of the computed one */
+        put: operations["overrule"];
         post?: never;
         delete?: never;
         options?: never;
@@ -476,6 +527,110 @@ export interface paths {
         };
         /** The whole lexicon as CSV */
         get: operations["lexicon-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The materials as a tree */
+        get: operations["open-cabinet"];
+        put?: never;
+        /** Enter a material in the club's Cabinet, or change one */
+        post: operations["enter-material"];
+        /** Take the club's own row of a material away */
+        delete: operations["remove-material"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can stand in for a material in a part, the nearest first */
+        get: operations["instead-of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the names of one material lead to another */
+        post: operations["merge-materials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One material: what it is, what it can do, where it occurs, what the club puts in its place */
+        get: operations["open-material"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a new material of some names of another */
+        post: operations["split-material"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/unknown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the Cabinet has no entry for, the most used first */
+        get: operations["unknown-materials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -759,6 +914,14 @@ export interface components {
             question: string;
             roles: components["schemas"]["Heading"][];
         };
+        AcrossGroup: {
+            /**
+             * Format: int64
+             * @description variants
+             */
+            count: number;
+            value: string;
+        };
         AdvicePiece: {
             basis: string;
             code: string;
@@ -770,6 +933,21 @@ export interface components {
             /** @enum {string} */
             weight: "note" | "question" | "caution";
             why: string;
+        };
+        Answer: {
+            /** Format: int64 */
+            departures: number;
+            groups: components["schemas"]["AcrossGroup"][];
+            /**
+             * Format: int64
+             * @description asks for the stretch after this one, 0 at the end
+             */
+            next: number;
+            rows: components["schemas"]["Departed"][];
+            /** Format: int64 */
+            variants: number;
+            /** Format: int64 */
+            waiting: number;
         };
         Batch: {
             cancelled: boolean;
@@ -796,6 +974,32 @@ export interface components {
             /** Format: int64 */
             position: number;
         };
+        CabinetPage: {
+            rows: components["schemas"]["CabinetRow"][];
+            /** Format: int64 */
+            said: number;
+            /** Format: int64 */
+            unknown: number;
+        };
+        CabinetRow: {
+            also: string[];
+            basis: string;
+            caution?: boolean;
+            /**
+             * Format: int64
+             * @description how many dressings it occurs in, those of its kinds not counted
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description how far below the root
+             */
+            depth: number;
+            marking: string;
+            name: string;
+            swatch: components["schemas"]["Swatch"];
+            under?: string;
+        };
         "Change-trayRequest": {
             about?: string;
             /**
@@ -817,14 +1021,28 @@ export interface components {
             /** @description people or sources */
             names: string[];
         };
+        CompareAxes: {
+            /** @enum {string} */
+            built: "same" | "proportions" | "technique" | "form" | "cannot-tell";
+            /** @enum {string} */
+            of: "same" | "colours" | "substitutes" | "others" | "cannot-tell";
+            /** @enum {string} */
+            there: "same" | "fewer" | "more" | "both" | "cannot-tell";
+        };
         CompareComparison: {
+            against?: string[];
+            axes: components["schemas"]["CompareAxes"];
             because: string[];
             counts: components["schemas"]["CompareCounts"];
             essentials?: components["schemas"]["CompareEssential"][];
+            form?: string;
+            kind?: string;
             parts: components["schemas"]["CompareDeparture"][];
+            return?: string[];
             title: string;
+            uncertain?: string[];
             /** @enum {string} */
-            verdict: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
+            verdict: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
         };
         CompareCounts: {
             /** Format: int64 */
@@ -841,19 +1059,28 @@ export interface components {
             unstated: number;
         };
         CompareDeparture: {
+            alsoParent?: number[];
+            alsoVariant?: number[];
             /** @enum {string} */
             change: "same" | "near" | "replaced" | "added" | "dropped" | "unstated" | "cannot-tell";
             count?: components["schemas"]["CompareFigures"];
+            diameter?: components["schemas"]["CompareFigures"];
             hook?: components["schemas"]["CompareWords"];
             length?: components["schemas"]["CompareFigures"];
             materials?: components["schemas"]["CompareMaterials"];
             method?: components["schemas"]["CompareWords"];
             moved: boolean;
+            noise?: string;
             /** Format: int64 */
             parentPart: number;
+            reason?: string;
+            /** @enum {string} */
+            reasonKind?: "forced" | "preferred" | "function" | "show";
+            remark?: string;
             role: string;
             roles?: string[];
             turns?: components["schemas"]["CompareFigures"];
+            vague?: boolean;
             /** Format: int64 */
             variantPart: number;
             why?: string;
@@ -868,6 +1095,7 @@ export interface components {
         };
         CompareFigures: {
             change?: string;
+            noise?: string;
             of?: string;
             /** Format: double */
             parent: number;
@@ -878,10 +1106,13 @@ export interface components {
         };
         CompareMaterials: {
             colour?: string;
+            grade?: boolean;
             /** Format: double */
             nearness: number;
             parent: string[];
+            parentIs?: string;
             variant: string[];
+            variantIs?: string;
         };
         CompareWords: {
             change?: string;
@@ -907,7 +1138,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "undo" | "file box";
             known: boolean;
             /** @description from which it was done; empty where none was named */
             seat: string;
@@ -919,6 +1150,24 @@ export interface components {
             undoneBy?: number;
             what: string;
             why?: string;
+        };
+        Departed: {
+            /** @enum {string} */
+            change: "same" | "near" | "replaced" | "added" | "dropped" | "unstated" | "cannot-tell";
+            date?: string;
+            /** Format: int64 */
+            folio: number;
+            /** Format: int64 */
+            parentFolio: number;
+            parentTitle: string;
+            part: string;
+            reason?: string;
+            /** @enum {string} */
+            reasonKind?: "forced" | "preferred" | "function" | "show";
+            says: string;
+            tier?: string;
+            title: string;
+            ways: string[];
         };
         "Dismiss-adviceRequest": {
             code: string;
@@ -953,6 +1202,8 @@ export interface components {
             contradictions: components["schemas"]["DressingContradiction"][];
             date?: string;
             essentials?: string[];
+            /** @enum {string} */
+            fragment?: "torn" | "specimen";
             imitates?: string;
             /** @enum {string} */
             kind?: "style" | "reconstruction";
@@ -1047,6 +1298,8 @@ export interface components {
             conditions?: components["schemas"]["DressingCondition"][];
             continues?: string;
             count?: components["schemas"]["DressingCount"];
+            /** @enum {string} */
+            damage?: "lost" | "worn";
             diameterBasis?: string;
             /** Format: double */
             diameterMM?: number;
@@ -1119,7 +1372,7 @@ export interface components {
             /** Format: int64 */
             variants: number;
             /** @enum {string} */
-            verdict?: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
+            verdict?: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
             verdictIs?: string;
             /** @description why it was revised */
             why?: string;
@@ -1318,6 +1571,16 @@ export interface components {
             headings: components["schemas"]["Heading"][];
             next: string;
         };
+        Instead: {
+            colour?: string;
+            on?: string;
+            others: components["schemas"]["StandIn"][];
+            part: string;
+            rows: components["schemas"]["StandIn"][];
+            wanted: string;
+            /** @description what the part asks of its material */
+            why: string;
+        };
         Item: {
             /** Format: int64 */
             folio?: number;
@@ -1381,6 +1644,22 @@ export interface components {
             uses: number;
             words: string;
         };
+        Line: {
+            /** @description from the nearest up */
+            parents: components["schemas"]["Name"][];
+            steps: components["schemas"]["LineStep"][];
+            /** Format: int64 */
+            waiting: number;
+        };
+        LineStep: {
+            first?: components["schemas"]["Departed"];
+            /** Format: int64 */
+            from: number;
+            /** @enum {string} */
+            is: "new" | "inherited" | "reverted";
+            part: string;
+            says: string;
+        };
         "Link-parentRequest": {
             /**
              * @description how it descends from it; absent for “variant of”, and with off for any
@@ -1408,6 +1687,73 @@ export interface components {
             /** Format: int64 */
             tray: number;
         };
+        MaterialBody: {
+            /** @description other names; “mallard@tail” is so called in a tail only */
+            also?: string[];
+            can?: string[];
+            caution?: string;
+            /** @description the beast or the bird */
+            from?: string;
+            /** @description its own colour as #rrggbb */
+            hue?: string;
+            marking?: string;
+            name: string;
+            /** @description stiff, float, sheen, clear, fuzz, tough from 0 to 4; long and wide in mm */
+            properties?: {
+                [key: string]: number;
+            };
+            /** @description what it is one of */
+            under?: string;
+            /** @description what water changes */
+            wet?: string;
+        };
+        MaterialEntry: {
+            also?: string[];
+            basis?: string;
+            can?: string[];
+            caution?: string;
+            from?: string;
+            hue?: string;
+            into?: string;
+            /** @enum {string} */
+            kind?: "fur" | "hair" | "hackle" | "feather" | "slip" | "fibre" | "herl" | "quill" | "biot" | "plume" | "thread" | "floss" | "wool" | "tinsel" | "wire" | "flash" | "yarn" | "foam" | "rubber" | "strip" | "bead" | "varnish" | "weight";
+            marking?: string;
+            name: string;
+            properties?: {
+                [key: string]: number;
+            };
+            under?: string;
+            wet?: string;
+        };
+        MaterialPage: {
+            also: string[];
+            /** @description what it can be */
+            can: string[];
+            dressings: components["schemas"]["Entry"][];
+            /** Format: date-time */
+            entered?: string;
+            entry: components["schemas"]["MaterialEntry"];
+            /** @description what is one of it */
+            kinds: string[];
+            /** @description what it is, from itself to the root */
+            line: string[];
+            parts: components["schemas"]["ServedPart"][];
+            properties: components["schemas"]["Property"][];
+            said: components["schemas"]["SaidAs"][];
+            /** @description what the club's variants put in its place */
+            swaps: components["schemas"]["SwapGroup"][];
+            swatches: components["schemas"]["Swatch"][];
+            /** Format: int64 */
+            total: number;
+        };
+        MaterialTerm: {
+            /** Format: double */
+            apart: number;
+            name: string;
+            says: string;
+            /** Format: double */
+            weight: number;
+        };
         MeasureInterval: {
             /** Format: double */
             high: number;
@@ -1432,6 +1778,11 @@ export interface components {
             figures: string;
             meaning?: string;
             words: string;
+        };
+        "Merge-materialsRequest": {
+            into: string;
+            name: string;
+            why?: string;
         };
         Name: {
             /** Format: int64 */
@@ -1469,6 +1820,23 @@ export interface components {
         OtherSize: {
             parts: components["schemas"]["WindingScaled"][];
             size: string;
+        };
+        OverruleRequest: {
+            /** @description why the computed one does not hold */
+            note?: string;
+            /**
+             * @description absent lets the computed one stand again
+             * @enum {string}
+             */
+            verdict?: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
+        };
+        Overruled: {
+            /** Format: date-time */
+            at: string;
+            note: string;
+            phrase: string;
+            /** @enum {string} */
+            verdict: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
         };
         Page: {
             asked: components["schemas"]["QuestionTerm"][];
@@ -1595,6 +1963,15 @@ export interface components {
             /** Format: date-time */
             takenInAt: string;
             withdrawn: boolean;
+        };
+        Property: {
+            mm?: boolean;
+            name: string;
+            /**
+             * Format: double
+             * @description 0 none to 4 very; fibre length and width in mm
+             */
+            value: number;
         };
         ProportionBudget: {
             crowded: boolean;
@@ -1817,7 +2194,7 @@ export interface components {
             /** Format: int64 */
             variants: number;
             /** @enum {string} */
-            verdict?: "same" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new";
+            verdict?: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
             verdictIs?: string;
             /** @description why it was revised */
             why?: string;
@@ -1858,6 +2235,12 @@ export interface components {
         "Retire-hookRequest": {
             retired: boolean;
         };
+        SaidAs: {
+            /** Format: int64 */
+            count: number;
+            part: string;
+            words: string;
+        };
         "Save-draftRequest": {
             /** Format: int64 */
             base?: number;
@@ -1879,6 +2262,18 @@ export interface components {
         Sense: {
             as: ("material" | "colour" | "part" | "number" | "place" | "preparation" | "amount" | "remark")[];
             near: string[];
+        };
+        ServedPart: {
+            /**
+             * Format: int64
+             * @description in how many parts of the ledger it does
+             */
+            count: number;
+            /** @description a kind of fly, absent for any */
+            on?: string;
+            part: string;
+            serves: boolean;
+            why: string;
         };
         Settlement: {
             /** @description the side that the ledger adopts; empty for neither */
@@ -1926,10 +2321,16 @@ export interface components {
             rows: components["schemas"]["SizeRow"][];
             school: string;
         };
+        "Split-materialRequest": {
+            of: string;
+            part: components["schemas"]["MaterialBody"];
+        };
         Spread: {
             comparison: components["schemas"]["CompareComparison"];
             evidence: components["schemas"]["EvidenceChange"][];
+            form?: string;
             kinds: ("variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from")[];
+            overruled?: components["schemas"]["Overruled"];
             parent: components["schemas"]["Sheet"];
             phrase: string;
             related: boolean;
@@ -1983,6 +2384,22 @@ export interface components {
              */
             type: string;
         };
+        StandIn: {
+            caution?: string;
+            changes: string[];
+            forbidden?: string;
+            name: string;
+            /**
+             * Format: double
+             * @description 0 nothing in common to 1 the same, for this part
+             */
+            near: number;
+            /** @description how often the club's variants made this very swap */
+            swaps?: components["schemas"]["SwapGroup"];
+            swatch: components["schemas"]["Swatch"];
+            /** @description all differences with their weights */
+            terms: components["schemas"]["MaterialTerm"][];
+        };
         Step: {
             after: string;
             before: string;
@@ -1996,6 +2413,36 @@ export interface components {
         };
         "Stop-batchRequest": {
             stopped: boolean;
+        };
+        SwapByWhom: {
+            /** Format: int64 */
+            folio: number;
+            part: string;
+            reason?: string;
+            /** @enum {string} */
+            reasonKind?: "forced" | "preferred" | "function" | "show";
+            tier?: string;
+            title: string;
+        };
+        SwapGroup: {
+            /** Format: int64 */
+            count: number;
+            examples: components["schemas"]["SwapByWhom"][];
+            name: string;
+        };
+        Swatch: {
+            /** @description as it is said; empty for the material's own */
+            colour: string;
+            /**
+             * Format: int64
+             * @description in how many parts of the ledger it is so said
+             */
+            count: number;
+            /** @description a screen colour as #rrggbb */
+            dry: string;
+            marking?: boolean;
+            /** @description the same under water */
+            wet: string;
         };
         "Take-inRequest": {
             name: string;
@@ -2097,6 +2544,21 @@ export interface components {
             /** Format: int64 */
             folio: number;
             what: string;
+        };
+        UnknownMaterial: {
+            /** Format: int64 */
+            count: number;
+            /** @description up to five dressings that have it */
+            folios: number[];
+            part: string;
+            words: string;
+        };
+        UnknownPage: {
+            rows: components["schemas"]["UnknownMaterial"][];
+            /** Format: int64 */
+            said: number;
+            /** Format: int64 */
+            unknown: number;
         };
         WindingBunch: {
             /** Format: double */
@@ -2561,9 +3023,9 @@ export interface operations {
                 /** @description only what was done from this seat */
                 mine?: boolean;
                 /** @description absent for all */
-                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "undo" | "file box";
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "undo" | "file box";
                 /** @description what it is about; absent for all */
-                record?: "dressing" | "hook" | "word" | "school" | "box" | "tray";
+                record?: "dressing" | "hook" | "word" | "school" | "box" | "tray" | "material";
                 /** @description which record: a folio, a hook's number, words, a question, a box */
                 of?: string;
                 /** @description a day in UTC, such as 2026-05-31 */
@@ -2588,6 +3050,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "ask-across": {
+        parameters: {
+            query?: {
+                part?: string;
+                /** @description a change, or what a figure or a way comes to */
+                what?: "near" | "replaced" | "added" | "dropped" | "longer" | "shorter" | "more" | "fewer" | "turns-more" | "turns-fewer" | "larger" | "smaller" | "winding" | "method" | "style" | "moved";
+                /** @description the parent's material, its kinds with it */
+                of?: string;
+                /** @description the variant's */
+                to?: string;
+                /** @description the variant's year */
+                since?: number;
+                until?: number;
+                reason?: "forced" | "preferred" | "function" | "show";
+                /** @description count the variants by this */
+                by?: "part" | "change" | "instead" | "of" | "tier" | "reason";
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Error */
@@ -2872,6 +3379,37 @@ export interface operations {
             };
         };
     };
+    "line-of": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     reorder: {
         parameters: {
             query?: never;
@@ -3065,6 +3603,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SizeTable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    overrule: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                folio: number;
+                parent: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverruleRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */
@@ -3392,6 +3971,295 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-cabinet": {
+        parameters: {
+            query?: {
+                /** @description letters that one of its names holds */
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CabinetPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "enter-material": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-material": {
+        parameters: {
+            query: {
+                /** @description one of its names */
+                name: string;
+            };
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "instead-of": {
+        parameters: {
+            query: {
+                /** @description one of its names */
+                name: string;
+                /** @description the colour that is wanted; absent for its own */
+                colour?: string;
+                part: string;
+                /** @description the kind of fly: dry, wet, spider, nymph, emerger, streamer, salmon, bug */
+                on?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "merge-materials": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Merge-materialsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-material": {
+        parameters: {
+            query: {
+                /** @description one of its names */
+                name: string;
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "split-material": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Split-materialRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "unknown-materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnknownPage"];
                 };
             };
             /** @description Error */
@@ -4221,31 +5089,46 @@ type ReadonlyArray<T> = [
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
 export const pathsApiChoicesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/choices/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "sources", "dressings"];
-export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
-export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray", "material"];
+export const pathsApiDeparturesGetParametersQueryWhatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["what"]> = ["near", "replaced", "added", "dropped", "longer", "shorter", "more", "fewer", "turns-more", "turns-fewer", "larger", "smaller", "winding", "method", "style", "moved"];
+export const pathsApiDeparturesGetParametersQueryReasonValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["reason"]> = ["forced", "preferred", "function", "show"];
+export const pathsApiDeparturesGetParametersQueryByValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["by"]> = ["part", "change", "instead", "of", "tier", "reason"];
 export const pathsApiDressingsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/dressings"]["get"]["parameters"]["query"]["sort"]> = ["folio", "name", "who", "source", "date", "size", "variants"];
 export const pathsApiIndexesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const pathsApiIndexesOfEntryGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}/entry"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const pathsApiSensesGetParametersQueryAsValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/senses"]["get"]["parameters"]["query"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
-export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const compareAxesBuiltValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["built"]> = ["same", "proportions", "technique", "form", "cannot-tell"];
+export const compareAxesOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["of"]> = ["same", "colours", "substitutes", "others", "cannot-tell"];
+export const compareAxesThereValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["there"]> = ["same", "fewer", "more", "both", "cannot-tell"];
+export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareComparison"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
+export const compareDepartureReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
-export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "undo", "file box"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "undo", "file box"];
+export const departedChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Departed"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
+export const departedReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Departed"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
+export const dressingFragmentValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["fragment"]> = ["torn", "specimen"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
 export const dressingMaterialKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMaterial"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const dressingMeaningAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMeaning"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const dressingMeaningKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMeaning"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
-export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const dressingPartDamageValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingPart"]["damage"]> = ["lost", "worn"];
+export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const filingBodyClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FilingBody"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
 export const hookBodyEyeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["eye"]> = ["up", "down", "straight", "half-raised", "jig"];
 export const hookBodyStyleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["style"]> = ["dry", "wet", "nymph", "curved", "jig", "streamer", "salmon", "emerger"];
 export const itemStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Item"]["state"]> = ["clean", "look", "filed", "refused"];
+export const lineStepIsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineStep"]["is"]> = ["new", "inherited", "reverted"];
 export const linkParentRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const linkParentRequestWasValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["was"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const materialEntryKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MaterialEntry"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const offerKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Offer"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const orderStepDeedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OrderStep"]["deed"]> = ["slide on", "start", "tie in", "wind", "pull over", "build", "finish"];
+export const overruleRequestVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OverruleRequest"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
+export const overruledVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Overruled"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const parentKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Parent"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const profileShapeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["kind"]> = ["envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"];
 export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["texture"]> = ["plain", "gloss", "case", "cone", "fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
@@ -4256,9 +5139,10 @@ export const readingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components
 export const readingTaughtAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const readingTaughtKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const relativeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
-export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new"];
+export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const senseAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Sense"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const spreadKindsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Spread"]["kinds"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const swapByWhomReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SwapByWhom"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
 export const teachRequestAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const teachRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const wordAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
