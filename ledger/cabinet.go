@@ -452,6 +452,8 @@ type StandIn struct {
 	Name   string  `json:"name"`
 	Near   float64 `json:"near" doc:"0 nothing in common to 1 the same, for this part"`
 	Swatch Swatch  `json:"swatch"`
+	// Marking is drawn over the swatch.
+	Marking string `json:"marking"`
 	// Forbidden says what the part must have and this cannot do.
 	Forbidden string `json:"forbidden,omitempty"`
 	// Changes say what would change in the fly, the most first.
@@ -522,7 +524,7 @@ func (l *Ledger) Instead(ctx context.Context, name, colour, part, on string) (In
 				candidate.Ink = wanted.Ink
 			}
 			n := c.Nearness(duty, wanted, candidate)
-			row := StandIn{Name: x.Name, Near: n.Near, Swatch: swatch("", cmp.Or(candidate.Ink, inkOf(x)), 0), Forbidden: n.Forbidden, Changes: []string{}, Terms: n.Terms, Caution: x.Caution}
+			row := StandIn{Name: x.Name, Near: n.Near, Swatch: swatch("", cmp.Or(candidate.Ink, inkOf(x)), 0), Marking: x.Marking, Forbidden: n.Forbidden, Changes: []string{}, Terms: n.Terms, Caution: x.Caution}
 			for _, t := range n.Terms {
 				if len(row.Changes) < mostChanges && t.Apart >= leastApart && t.Name != "kin" && t.Name != "use" && t.Name != "beast" {
 					row.Changes = append(row.Changes, t.Says)

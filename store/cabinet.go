@@ -239,7 +239,7 @@ func (s Reads) AcrossBy(ctx context.Context, a AskedAcross, by string, limit int
 	}
 	from := across
 	if by == "change" {
-		from = strings.Replace(across, ` where not x.noise`, `, lateral (select unnest(case when x.change in ('same', 'unstated', 'cannot-tell') then x.ways else x.ways || x.change end) as way) w where not x.noise`, 1)
+		from = strings.Replace(across, `where not x.noise`, `, lateral (select unnest(case when x.change in ('same', 'unstated', 'cannot-tell') then x.ways else x.ways || x.change end) as way) w where not x.noise`, 1)
 	}
 	list := []Group{}
 	err := s.q.SelectContext(ctx, &list, `select `+value+` as value, count(distinct x.child_id) as count`+from+` and `+value+` <> '' group by 1 order by 2 desc, 1 limit $8`, a.args(limit)...)

@@ -187,18 +187,15 @@ func (c *comparer) reason(d *Departure, j int) {
 		return
 	}
 	for _, n := range c.v.Notes {
-		k := reasonKind(n)
-		if k == "" {
-			continue
-		}
 		said := material.PlainWords(n)
-		for _, s := range c.pw[d.ParentPart].stuffs {
-			if s.entry != nil && slices.ContainsFunc(material.PlainWords(s.m.Name), func(w string) bool {
+		named := slices.ContainsFunc(c.pw[d.ParentPart].stuffs, func(s stuff) bool {
+			return s.entry != nil && slices.ContainsFunc(material.PlainWords(s.m.Name), func(w string) bool {
 				return len(w) > shortLabel && slices.Contains(said, w)
-			}) {
-				d.Reason, d.ReasonKind = n, k
-				return
-			}
+			})
+		})
+		if named {
+			d.Reason, d.ReasonKind = n, reasonKind(n)
+			return
 		}
 	}
 }

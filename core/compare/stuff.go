@@ -255,7 +255,7 @@ func (c *comparer) material(d *Departure, i, j int) {
 	if d.Change == Near && d.Noise == "" && d.Materials.Colour == material.Outside && !d.Materials.Grade && (c.p.Parts[i].Damage == dressing.Worn || c.v.Parts[j].Damage == dressing.Worn) {
 		d.Change, d.Remark = Same, "the colour has changed with time"
 	}
-	if d.Remark == "" && d.Vague && d.Change == Same {
+	if d.Remark == "" && d.Vague && d.Change == Same && !c.pw[i].std.Universal {
 		d.Remark = "less is said here than in the parent"
 	}
 }

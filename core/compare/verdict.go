@@ -114,7 +114,7 @@ const (
 	figureScore     = 0.7
 	techniqueScore  = 1.2
 	hookScore       = 2.0
-	substituteLeast = 0.6
+	substituteLeast = 0.5
 	newShare        = 0.45
 	kinShare        = 0.05
 	universalWeight = 0.5

@@ -151,7 +151,11 @@ func (c *Cabinet) Nearness(duty Duty, wanted, candidate Stuff) Nearness {
 	apart := markingApart(wanted.Marking, candidate.Marking)
 	add("mark", apart, candidate.Marking+" for "+wanted.Marking)
 	kin, both := c.apart(wanted.Name, candidate.Name)
-	add("kin", kin, "both are "+both)
+	says := "both are " + both
+	if both == Root {
+		says = "of quite another kind"
+	}
+	add("kin", kin, says)
 	beast := 1.0
 	switch {
 	case wanted.From == candidate.From && wanted.From != "":
@@ -163,9 +167,9 @@ func (c *Cabinet) Nearness(duty Duty, wanted, candidate Stuff) Nearness {
 		add("beast", beast, "of another beast")
 	}
 	use := useApart(duty.Must, wanted.Can, candidate.Can)
-	add("use", use, "used "+strings.Join(candidate.Can, ", ")+"; the other "+strings.Join(wanted.Can, ", "))
+	add("use", use, used(duty.Must, wanted.Can, candidate.Can))
 	if d, err := Difference(wanted.colour(), candidate.colour()); err == nil {
-		add("colour", min(1, d/colourFar), fmt.Sprintf("colours %.0f apart by CIEDE2000", d))
+		add("colour", min(1, d/colourFar), colourSays(d))
 	}
 	sum := 0.0
 	for i := range n.Terms {
@@ -186,6 +190,47 @@ func (c *Cabinet) Nearness(duty Duty, wanted, candidate Stuff) Nearness {
 		return 0
 	})
 	return n
+}
+
+// used says what the part can use of each that the other cannot be made to do.
+func used(must, wanted, candidate []string) string {
+	var lost, won []string
+	for _, m := range must {
+		switch w, c := slices.Contains(wanted, m), slices.Contains(candidate, m); {
+		case w && !c:
+			lost = append(lost, canWords[m])
+		case c && !w:
+			won = append(won, canWords[m])
+		}
+	}
+	switch {
+	case len(lost) > 0 && len(won) > 0:
+		return strings.Join(won, " or ") + " where the other is " + strings.Join(lost, " or ")
+	case len(lost) > 0:
+		return "cannot be " + strings.Join(lost, " or ")
+	case len(won) > 0:
+		return "can be " + strings.Join(won, " or ") + " too"
+	}
+	return "used alike"
+}
+
+// How far two colours lie apart in words, by CIEDE2000. Common practice, no source.
+const (
+	hardlySeen  = 3
+	nearColour  = 10
+	otherColour = 28
+)
+
+func colourSays(d float64) string {
+	switch {
+	case d < hardlySeen:
+		return "hardly another colour"
+	case d < nearColour:
+		return fmt.Sprintf("a near colour, %.0f apart", d)
+	case d < otherColour:
+		return fmt.Sprintf("another colour, %.0f apart", d)
+	}
+	return fmt.Sprintf("quite another colour, %.0f apart", d)
 }
 
 // forbids says why a material cannot serve; empty where it can.

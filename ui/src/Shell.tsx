@@ -2,7 +2,9 @@ import { onlineManager } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import {
   BookOpen,
+  Feather,
   FishingHook,
+  GitCompareArrows,
   GraduationCap,
   History,
   Inbox,
@@ -43,6 +45,8 @@ const rooms: {
   { to: "/box", say: "Card box", key: "b", Icon: Package },
   { to: "/trays", say: "Trays", key: "y", Icon: Inbox },
   { to: "/hooks", say: "Hooks", key: "h", Icon: FishingHook },
+  { to: "/cabinet", say: "Cabinet", key: "r", Icon: Feather },
+  { to: "/across", say: "Across", key: "q", Icon: GitCompareArrows },
   { to: "/words", say: "Words", key: "w", Icon: Languages },
   { to: "/schools", say: "Schools", key: "c", Icon: GraduationCap },
   { to: "/journal", say: "Journal", key: "g", Icon: History },
@@ -78,6 +82,12 @@ export function Shell() {
     { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
     { key: "h", what: "to the Hooks: the club’s own, measured", do: () => void navigate({ to: "/hooks" }) },
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
+    { key: "r", what: "to the Cabinet: raw materials", do: () => void navigate({ to: "/cabinet" }) },
+    {
+      key: "q",
+      what: "questions across the ledger: what variants changed",
+      do: () => void navigate({ to: "/across" }),
+    },
     { key: "w", what: "to the Words: all that the reader knows", do: () => void navigate({ to: "/words" }) },
     { key: "n", what: "to what would be read anew", do: () => void navigate({ to: "/anew" }) },
     { key: "g", what: "to the Journal: what was done", do: () => void navigate({ to: "/journal" }) },
@@ -88,7 +98,7 @@ export function Shell() {
   ]);
 
   const tab =
-    "flex w-full flex-col items-center gap-1 rounded-l-md border border-r-0 border-transparent py-1.5 text-[0.84rem] leading-tight hover:bg-well";
+    "flex w-full flex-col items-center gap-0.5 rounded-l-md border border-r-0 border-transparent py-1 text-[0.84rem] leading-tight hover:bg-well";
   const active = { className: `${tab} !border-edge bg-paper font-semibold relative left-px` };
   return (
     <div className="shell flex min-h-screen pb-(--vice)">
@@ -97,9 +107,9 @@ export function Shell() {
       </a>
       <nav
         aria-label="Rooms"
-        className="rooms no-print sticky top-0 flex h-[calc(100vh-var(--vice))] w-[84px] shrink-0 flex-col gap-0.5 overflow-x-hidden overflow-y-auto py-3 pl-2"
+        className="rooms no-print sticky top-0 flex h-[calc(100vh-var(--vice))] w-[84px] shrink-0 flex-col gap-px overflow-x-hidden overflow-y-auto py-2 pl-2"
       >
-        <img src="/moth.svg" alt="" className="mx-auto mb-2 size-9" />
+        <img src="/moth.svg" alt="" className="mx-auto mb-1 size-8" />
         {rooms.map(({ to, say, key, Icon, params, exact }) => (
           <Link
             key={say}

@@ -1,5 +1,15 @@
 import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
-import { deedKinds, type Order, orders, type Records, type Sought } from "./api/client";
+import {
+  type AcrossAsked,
+  deedKinds,
+  groupings,
+  type Order,
+  orders,
+  type Records,
+  reasonKinds,
+  type Sought,
+  waysAsked,
+} from "./api/client";
 import { Trouble, Waiting } from "./kit/pieces";
 import { room } from "./kit/room";
 import { LedgerRoom } from "./rooms/ledger/LedgerRoom";
@@ -96,7 +106,7 @@ const schools = createRoute({
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
 const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
-const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box", "tray"];
+const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box", "tray", "material"];
 const journal = createRoute({
   getParentRoute: () => root,
   path: "/journal",
@@ -124,6 +134,48 @@ const wordsRoom = createRoute({
   validateSearch: (s: Record<string, unknown>): { class?: string; lists?: boolean } => ({
     class: words(s.class),
     lists: s.lists ? true : undefined,
+  }),
+});
+const cabinet = createRoute({
+  getParentRoute: () => root,
+  path: "/cabinet",
+  component: room(() => import("./rooms/cabinet/CabinetRoom"), "CabinetRoom"),
+  staticData: { title: "Cabinet" },
+  validateSearch: (s: Record<string, unknown>): { q?: string; unknown?: boolean } => ({
+    q: s.q === undefined || s.q === "" ? undefined : String(s.q).slice(0, 100),
+    unknown: s.unknown ? true : undefined,
+  }),
+});
+const material = createRoute({
+  getParentRoute: () => root,
+  path: "/cabinet/$name",
+  component: room(() => import("./rooms/cabinet/MaterialRoom"), "MaterialRoom"),
+});
+const instead = createRoute({
+  getParentRoute: () => root,
+  path: "/instead",
+  component: room(() => import("./rooms/cabinet/InsteadRoom"), "InsteadRoom"),
+  validateSearch: (s: Record<string, unknown>): { name?: string; part?: string; on?: string; colour?: string } => ({
+    name: words(s.name)?.slice(0, 100),
+    part: words(s.part)?.slice(0, 60),
+    on: words(s.on)?.slice(0, 20),
+    colour: words(s.colour)?.slice(0, 60),
+  }),
+});
+const across = createRoute({
+  getParentRoute: () => root,
+  path: "/across",
+  component: room(() => import("./rooms/across/AcrossRoom"), "AcrossRoom"),
+  staticData: { title: "Across the ledger" },
+  validateSearch: (s: Record<string, unknown>): AcrossAsked => ({
+    part: words(s.part)?.slice(0, 60),
+    what: oneOf(s.what, waysAsked),
+    of: words(s.of)?.slice(0, 100),
+    to: words(s.to)?.slice(0, 100),
+    since: whole(s.since),
+    until: whole(s.until),
+    reason: oneOf(s.reason, reasonKinds),
+    by: oneOf(s.by, groupings),
   }),
 });
 const sheet = createRoute({
@@ -167,6 +219,10 @@ export const router = createRouter({
     trays,
     tray,
     anew,
+    cabinet,
+    material,
+    instead,
+    across,
     sheet,
     journal,
   ]),

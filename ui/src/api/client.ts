@@ -1,12 +1,16 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
 import {
+  compareComparisonVerdictValues,
   type components,
   deedKindValues,
   dressingMeaningAsValues,
   dressingMeaningKindValues,
   parentKindValues,
   type paths,
+  pathsApiDeparturesGetParametersQueryByValues,
+  pathsApiDeparturesGetParametersQueryReasonValues,
+  pathsApiDeparturesGetParametersQueryWhatValues,
   pathsApiDressingsGetParametersQuerySortValues,
 } from "./schema.gen";
 
@@ -501,3 +505,82 @@ export const layIn = (tray: number, folios: number[]) =>
 
 export const putTrayAway = (tray: number, away: boolean) =>
   answer(api.PUT("/api/trays/{tray}/away", { params: { path: { tray }, header: bySeat }, body: { away } }));
+
+export type CabinetRow = components["schemas"]["CabinetRow"];
+export type MaterialPage = components["schemas"]["MaterialPage"];
+export type MaterialBody = components["schemas"]["MaterialBody"];
+export type Swatch = components["schemas"]["Swatch"];
+export type StandIn = components["schemas"]["StandIn"];
+export type SwapGroup = components["schemas"]["SwapGroup"];
+export type Departed = components["schemas"]["Departed"];
+export type Verdict = components["schemas"]["CompareComparison"]["verdict"];
+export type Line = components["schemas"]["Line"];
+export const verdicts = compareComparisonVerdictValues;
+
+export const cabinetQuery = (q: string) =>
+  queryOptions({
+    queryKey: ["cabinet", q],
+    queryFn: ({ signal }) => answer(api.GET("/api/materials", { params: { query: { q: q || undefined } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
+export const materialQuery = (name: string, v: Vice) =>
+  queryOptions({
+    queryKey: ["material", name, v],
+    queryFn: ({ signal }) => answer(api.GET("/api/materials/one", { params: { query: { name, ...vice(v) } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
+export type InsteadOf = { name: string; part: string; on?: string; colour?: string };
+export const insteadQuery = (of: InsteadOf) =>
+  queryOptions({
+    queryKey: ["instead", of],
+    queryFn: ({ signal }) => answer(api.GET("/api/materials/instead", { params: { query: of }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
+export const unknownQuery = queryOptions({
+  queryKey: ["unknown"],
+  queryFn: ({ signal }) => answer(api.GET("/api/materials/unknown", { signal })),
+});
+
+export const enterMaterial = (body: MaterialBody) =>
+  answer(api.POST("/api/materials", { params: { header: bySeat }, body }));
+
+export const mergeMaterials = (name: string, into: string, why: string) =>
+  answer(api.POST("/api/materials/merge", { params: { header: bySeat }, body: { name, into, why: why || undefined } }));
+
+export const splitMaterial = (of: string, part: MaterialBody) =>
+  answer(api.POST("/api/materials/split", { params: { header: bySeat }, body: { of, part } }));
+
+export const removeMaterial = (name: string) =>
+  answer(api.DELETE("/api/materials", { params: { header: bySeat, query: { name } } }));
+
+export type AcrossAsked = Omit<NonNullable<paths["/api/departures"]["get"]["parameters"]["query"]>, "after" | "limit">;
+export const waysAsked = pathsApiDeparturesGetParametersQueryWhatValues;
+export const reasonKinds = pathsApiDeparturesGetParametersQueryReasonValues;
+export const groupings = pathsApiDeparturesGetParametersQueryByValues;
+
+export const acrossQuery = (a: AcrossAsked) =>
+  infiniteQueryOptions({
+    queryKey: ["across", a],
+    queryFn: ({ signal, pageParam }) =>
+      answer(api.GET("/api/departures", { params: { query: { ...a, after: pageParam || undefined } }, signal })),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const lineQuery = (folio: number) =>
+  queryOptions({
+    queryKey: ["line", folio],
+    queryFn: ({ signal }) => answer(api.GET("/api/dressings/{folio}/line", { params: { path: { folio } }, signal })),
+  });
+
+export const overrule = (folio: number, parent: number, verdict: Verdict | undefined, note: string) =>
+  answer(
+    api.PUT("/api/dressings/{folio}/verdicts/{parent}", {
+      params: { header: bySeat, path: { folio, parent } },
+      body: { verdict, note: note || undefined },
+    }),
+  );

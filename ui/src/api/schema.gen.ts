@@ -2388,6 +2388,7 @@ export interface components {
             caution?: string;
             changes: string[];
             forbidden?: string;
+            marking: string;
             name: string;
             /**
              * Format: double

@@ -63,7 +63,7 @@ export function Ruler({ f }: { f: Frame }) {
         </text>
       ))}
       <text x={f.w * 0.014} y={y} className="fill-soft" stroke="none">
-        mm<tspan className="wide"> from the eye</tspan>
+        mm{f.x + f.w > f.w * 0.18 && <tspan className="wide"> from the eye</tspan>}
       </text>
     </g>
   );

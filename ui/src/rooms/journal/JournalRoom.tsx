@@ -14,6 +14,7 @@ const records: Record<Records, string> = {
   school: "schools",
   tray: "trays",
   box: "card boxes",
+  material: "materials",
 };
 
 /** What was done: by whom, when, why, and what stood before and after. */

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { Fragment, useEffect } from "react";
+import { Fragment, useEffect, useState } from "react";
 import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQuery } from "../../api/client";
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Overlay";
 import type { Pt } from "../../drawing/strokes";
@@ -19,6 +19,8 @@ import {
 } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useVice } from "../../kit/vice";
+import { Line } from "./Line";
+import { LayBeside, Overrule } from "./Overrule";
 
 const signs: Record<Departure["change"], { sign: string; word: string }> = {
   same: { sign: "=", word: "same" },
@@ -84,20 +86,103 @@ function measureLines(s: Spread): MeasureLine[] {
   return out.slice(0, 4);
 }
 
+/** How many reasons are shown at first. */
+const shown = 4;
+
+const axisSays: Record<string, string> = {
+  "there same": "the same parts",
+  "there fewer": "fewer parts",
+  "there more": "more parts",
+  "there both": "parts more and parts fewer",
+  "there cannot-tell": "which parts cannot be told",
+  "of same": "of the same",
+  "of colours": "of the same in other colours",
+  "of substitutes": "of substitutes",
+  "of others": "of other materials",
+  "of cannot-tell": "of what cannot be told",
+  "built same": "built the same",
+  "built proportions": "in other proportions",
+  "built technique": "by another technique",
+  "built form": "in another form",
+  "built cannot-tell": "how it is built cannot be told",
+};
+
+/** What is there, of what, and how it is built, apart. */
+function Axes({ s }: { s: Spread }) {
+  const { axes: a, kind } = s.comparison;
+  return (
+    <p className="mt-1 leading-snug" data-testid="axes">
+      {axisSays[`there ${a.there}`]}, {axisSays[`of ${a.of}`]}, {axisSays[`built ${a.built}`]}
+      {s.form && <b>: {s.form}</b>}
+      {kind && <span className="text-soft">; weighed as a {kindSays[kind] ?? `${kind} fly`}</span>}
+    </p>
+  );
+}
+
+const kindSays: Record<string, string> = {
+  nymph: "nymph",
+  spider: "spider",
+  emerger: "emerger",
+  streamer: "streamer",
+  bug: "hair bug",
+};
+
+function Facts({ head, list }: { head: string; list?: string[] }) {
+  if (!list || list.length === 0) return null;
+  return (
+    <div>
+      <p className="caps mt-3">{head}</p>
+      <ul data-testid={head.replace(/ /g, "-")}>
+        {list.slice(0, shown).map((x) => (
+          <li key={x} className="border-b border-rule py-1 leading-snug">
+            {x}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 function SpreadPage({ s }: { s: Spread }) {
   const { parent, variant, comparison: c } = s;
+  const [full, setFull] = useState(false);
+  const [noise, setNoise] = useState(false);
+  const noisy = c.parts.filter(isNoisy).length;
   const same = parent.entry.folio === variant.entry.folio;
   return (
     <div className="spread mx-auto max-w-[1240px] px-8 pt-5 pb-10">
       <div className="mb-4 grid grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)] gap-x-7 max-[900px]:grid-cols-1">
-        <Overlay
-          parent={parent.outline}
-          variant={variant.outline}
-          lines={measureLines(s)}
-          ratio={1.95}
-          label={`${nameOf(variant.entry)} inked over ${nameOf(parent.entry)} in outline`}
-          className="w-full bg-well"
-        />
+        <div>
+          <Overlay
+            parent={parent.outline}
+            variant={variant.outline}
+            lines={measureLines(s)}
+            ratio={1.95}
+            label={`${nameOf(variant.entry)} inked over ${nameOf(parent.entry)} in outline`}
+            className="w-full bg-well"
+          />
+          <div className="grid grid-cols-2 gap-x-7 max-[700px]:grid-cols-1">
+            <Facts head="to make it its parent again" list={c.return} />
+            <div>
+              <Facts head="against it" list={c.against} />
+              <Facts head="cannot be told" list={c.uncertain} />
+            </div>
+          </div>
+          <div className="no-print mt-3 flex flex-wrap items-center gap-2">
+            {noisy > 0 && (
+              <button
+                type="button"
+                className={`btn !min-h-[38px] ${noise ? "btn-main" : ""}`}
+                aria-pressed={noise}
+                onClick={() => setNoise(!noise)}
+              >
+                Noise: {noisy} {noisy === 1 ? "part" : "parts"}
+              </button>
+            )}
+            {!same && <LayBeside parent={parent.entry.folio} />}
+            {!same && <Overrule s={s} />}
+          </div>
+        </div>
         <div>
           <p className="caps">
             {same
@@ -107,16 +192,28 @@ function SpreadPage({ s }: { s: Spread }) {
                 : "beside the other this is"}
           </p>
           <p className="font-book text-[1.9rem] font-semibold leading-tight" data-testid="verdict">
-            {s.phrase}
+            {s.overruled?.phrase ?? s.phrase}
           </p>
-          <p className="caps mt-4">because</p>
+          {s.overruled && (
+            <p className="border-b border-rule py-1" data-testid="overruled">
+              <b>An archivist’s own verdict:</b> <span className="book">{s.overruled.note}</span>{" "}
+              <span className="text-soft">The rules say: {s.phrase}.</span>
+            </p>
+          )}
+          <Axes s={s} />
+          <p className="caps mt-3">{c.verdict === "same" ? "why" : "because"}</p>
           <ul data-testid="reasons">
-            {c.because.map((b) => (
+            {c.because.slice(0, full ? undefined : shown).map((b) => (
               <li key={b} className="book border-b border-rule py-1.5 leading-snug">
                 {b}
               </li>
             ))}
           </ul>
+          {c.because.length > shown && (
+            <button type="button" className="link py-1.5" onClick={() => setFull(!full)}>
+              {full ? "fewer reasons" : `and ${c.because.length - shown} more`}
+            </button>
+          )}
           {s.evidence.length > 0 && (
             <>
               <p className="caps mt-4">and the evidence</p>
@@ -154,8 +251,10 @@ function SpreadPage({ s }: { s: Spread }) {
         </div>
       </div>
       {!s.related && (
-        <p className="mb-3 border-l-4 border-edge bg-well px-3 py-2">
-          The ledger does not link these two; they are only laid side by side.
+        <p className="mb-3 border-l-4 border-edge bg-well px-3 py-2" data-testid="no-link">
+          {c.verdict === "no-kin"
+            ? "These two are no kin: the ledger does not link them, and nothing of weight is alike. Likeness alone would not prove descent either."
+            : "The ledger does not link these two; they are only laid side by side. Likeness alone does not prove descent."}
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_230px_minmax(0,1fr)] max-[700px]:grid-cols-1">
@@ -164,19 +263,29 @@ function SpreadPage({ s }: { s: Spread }) {
         <Title sheet={variant} what={same ? `revision ${variant.entry.revision}` : "variant"} right />
         {c.parts.map((d, i) => (
           <Fragment key={`${d.role}-${i}`}>
-            <Cell sheet={parent} part={d.parentPart} quiet={!departs(d)} />
-            <Gutter d={d} why={d.why} />
-            <Cell sheet={variant} part={d.variantPart} quiet={!departs(d)} right />
+            <Cell sheet={parent} part={d.parentPart} also={d.alsoParent} quiet={!departs(d)} />
+            <Gutter d={d} noise={noise || same} kind={c.kind} says={same ? s.sentences[i] : ""} />
+            <Cell sheet={variant} part={d.variantPart} also={d.alsoVariant} quiet={!departs(d)} right />
           </Fragment>
         ))}
       </div>
+      {!same && <Line folio={variant.entry.folio} />}
     </div>
   );
 }
 
+/** Whether anything about a part differs by more than noise. */
 function departs(d: Departure): boolean {
-  return !["same", "unstated", "cannot-tell"].includes(d.change) || d.moved || notes(d).length > 0;
+  if (d.change === "added" || d.change === "dropped") return true;
+  if ((d.change === "near" || d.change === "replaced") && !d.noise) return true;
+  return !["unstated", "cannot-tell"].includes(d.change) && (d.moved || notes(d).length > 0);
 }
+
+const figuresOf = (d: Departure): Figures[] =>
+  [d.length, d.count, d.turns, d.diameter].filter((f): f is Figures => !!f);
+
+/** Whether something differs that is noise on this kind of fly. */
+const isNoisy = (d: Departure) => !!d.noise || figuresOf(d).some((f) => f.noise);
 
 function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boolean }) {
   const e = sheet.entry;
@@ -216,7 +325,19 @@ function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boo
   );
 }
 
-function Cell({ sheet, part, quiet, right }: { sheet: Sheet; part: number; quiet: boolean; right?: boolean }) {
+function Cell({
+  sheet,
+  part,
+  also,
+  quiet,
+  right,
+}: {
+  sheet: Sheet;
+  part: number;
+  also?: number[];
+  quiet: boolean;
+  right?: boolean;
+}) {
   const p = sheet.dressing.parts[part];
   const x = sheet.measured.parts[part];
   const pad = right ? "pl-5" : "pr-5";
@@ -236,54 +357,104 @@ function Cell({ sheet, part, quiet, right }: { sheet: Sheet; part: number; quiet
         </span>
       ))}
       {figures && <span className="block text-[0.95rem]">{figures}</span>}
+      {also?.map((k) => {
+        const q = sheet.dressing.parts[k];
+        return (
+          q && (
+            <span key={k} className="block">
+              <span className="mr-2 font-semibold">{q.role}</span>
+              <span className="book">{materialWords(sheet.dressing, q)}</span>
+            </span>
+          )
+        );
+      })}
     </div>
   );
 }
 
 const short = (v: number) => String(Math.round(v * 100) / 100);
 
-/** The figures and ways that differ, in a few words. */
-function notes(d: Departure): string[] {
+/** The figures and ways that differ, in a few words; with `all` those that are noise too. */
+function notes(d: Departure, all = false): string[] {
   const out: string[] = [];
   const figure = (f: Figures | undefined, unit: string) => {
-    if (f?.change) out.push(`${f.change}: ${short(f.parent)} → ${short(f.variant)}${unit}`);
+    if (f?.change && (all || !f.noise))
+      out.push(`${f.change}: ${short(f.parent)} → ${short(f.variant)}${unit}${f.noise ? ` (noise: ${f.noise})` : ""}`);
   };
   figure(d.length, d.length?.of ? ` ${d.length.of}` : "");
   figure(d.count, d.count?.of ? ` ${plural(d.count.of)}` : "");
   figure(d.turns, " turns");
+  figure(d.diameter, " mm");
   for (const w of [d.winding, d.method, d.hook]) if (w?.change) out.push(`${way(w.parent)} → ${way(w.variant)}`);
   return out;
 }
 
 const way = (w: string) => (w === "counter" ? "against the body" : w === "with" ? "with the body" : w);
 
-function Gutter({ d, why }: { d: Departure; why?: string }) {
-  const s = signs[d.change];
-  const list = notes(d);
-  const quiet = !departs(d);
+const reasonSays: Record<string, string> = {
+  forced: "forced",
+  preferred: "preferred",
+  function: "for a function",
+  show: "for show",
+};
+
+const colourSays: Record<string, string> = {
+  inside: "a shade within the parent’s colour",
+  containing: "the shade is not said here",
+  overlapping: "the colours meet",
+  outside: "another colour",
+  untold: "a marking for a hue",
+};
+
+function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?: string; says?: string }) {
+  const quietly = (d.change === "near" || d.change === "replaced") && !!d.noise && !noise;
+  const s = signs[quietly ? "same" : d.change];
+  const list = notes(d, noise);
+  const quiet = !departs(d) && !(noise && isNoisy(d));
   const colour = d.materials?.colour;
+  const wanted = d.materials?.parentIs;
   return (
     <div
       className={`border-x border-t border-edge border-t-rule bg-well px-3 py-1.5 text-center ${quiet ? "text-soft" : ""}`}
       data-testid={`gutter-${d.role}`}
-      title={why}
     >
       <span aria-hidden className={`mr-2 text-lg leading-none ${quiet ? "" : "font-semibold text-amber"}`}>
-        {d.change === "same" && !quiet ? "≠" : s.sign}
+        {s.word === "same" && !quiet ? "≠" : s.sign}
       </span>
-      <span className={quiet ? "" : "font-semibold"}>{d.change === "same" && !quiet ? "same material" : s.word}</span>
-      {d.change === "replaced" && d.materials && (
-        <span className="block text-[0.92rem]">{Math.round(d.materials.nearness * 100)} % alike</span>
+      <span className={quiet ? "" : "font-semibold"}>
+        {s.word !== "same" || quiet ? s.word : d.hook?.change ? "another hook" : "same material"}
+      </span>
+      {d.change === "replaced" && !quietly && wanted && (
+        <Link
+          to="/instead"
+          search={{ name: wanted, part: standardOf(d.role), on: kind || undefined }}
+          className="link block text-[0.92rem]"
+        >
+          what else could stand in?
+        </Link>
       )}
-      {d.change === "near" && colour && colour !== "same" && (
-        <span className="block text-[0.92rem]">colour {colour === "outside" ? "quite another" : colour}</span>
+      {d.change === "near" && !quietly && colour && colourSays[colour] && colour !== "same" && (
+        <span className="block text-[0.92rem]">{colourSays[colour]}</span>
       )}
+      {d.materials?.grade && <span className="block text-[0.92rem]">another grade</span>}
+      {d.noise && noise && <span className="block text-[0.92rem]">noise: {d.noise}</span>}
       {list.map((n) => (
         <span key={n} className="block text-[0.92rem]">
           {n}
         </span>
       ))}
       {d.moved && <span className="block text-[0.92rem]">elsewhere in the order</span>}
+      {d.remark && <span className="block text-[0.92rem]">{d.remark}</span>}
+      {d.why && !d.remark && <span className="block text-[0.92rem]">{d.why}</span>}
+      {d.reason && (
+        <span className="book block text-[0.96rem] italic">
+          “{d.reason}”{d.reasonKind && `, ${reasonSays[d.reasonKind]}`}
+        </span>
+      )}
+      {says && quiet && <span className="block text-[0.92rem]">{says}</span>}
     </div>
   );
 }
+
+/** The part as the Cabinet calls it: a label may hold more words. */
+const standardOf = (role: string) => role.replace(/s$/, (x) => (/^(legs|cheeks|eyes)$/.test(role) ? x : ""));
