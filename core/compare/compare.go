@@ -258,18 +258,14 @@ func (c *comparer) parts() []Departure {
 		if j >= 0 {
 			partner[j] = i
 		}
-		d := c.part(i, j, p, moved[i])
-		for k, into := range joined.parent {
-			if into == i {
-				d.AlsoParent = append(d.AlsoParent, k)
-				d.Remark = "one part here, told as two by the parent"
-			}
-		}
-		for k, into := range joined.variant {
-			if into == i {
-				d.AlsoVariant = append(d.AlsoVariant, k)
-				d.Remark = "told as two parts here, one in the parent"
-			}
+		d := Departure{Role: p.Role, ParentPart: i, VariantPart: j, Moved: moved[i], AlsoParent: indexes(joined.parent, i), AlsoVariant: indexes(joined.variant, i)}
+		c.part(&d, p)
+		switch {
+		case d.Remark != "":
+		case len(d.AlsoParent) > 0:
+			d.Remark = "one part here, told as two by the parent"
+		case len(d.AlsoVariant) > 0:
+			d.Remark = "told as two parts here, one in the parent"
 		}
 		out = append(out, d)
 	}
@@ -278,6 +274,17 @@ func (c *comparer) parts() []Departure {
 			continue
 		}
 		out = slices.Insert(out, c.placeOf(out, j), c.extra(j, v))
+	}
+	return out
+}
+
+// indexes lists where a value stands.
+func indexes(list []int, value int) []int {
+	var out []int
+	for k, v := range list {
+		if v == value {
+			out = append(out, k)
+		}
 	}
 	return out
 }
@@ -388,8 +395,9 @@ func unreadNames(d dressing.Dressing, std role.Role) bool {
 // shortLabel is how long a label is that may be an abbreviation or a word of something else.
 const shortLabel = 3
 
-func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
-	d := Departure{Role: p.Role, ParentPart: i, VariantPart: j, Moved: moved}
+// part says what became of a part of the parent, whose place and partner are given.
+func (c *comparer) part(d *Departure, p dressing.Part) {
+	i, j := d.ParentPart, d.VariantPart
 	std, _ := p.Standard()
 	if j < 0 || c.v.Parts[j].Absent {
 		d.Materials = materialsOf(c.p.MaterialsOf(i), nil)
@@ -402,9 +410,9 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 			d.Change, d.Why = missing(p, c.v, thisAccount, Dropped)
 		}
 		if d.Change == Dropped {
-			c.reason(&d, j)
+			c.reason(d, j)
 		}
-		return d
+		return
 	}
 	v := c.v.Parts[j]
 	if p.Role != v.Role {
@@ -413,17 +421,17 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 	if p.Absent {
 		d.Change = Added
 		d.Materials = materialsOf(nil, c.v.MaterialsOf(j))
-		c.reason(&d, j)
-		return d
+		c.reason(d, j)
+		return
 	}
 	if std.Form == role.FormHook {
 		if c.p.Kind != dressing.Style { // a way of tying takes any hook
 			d.Hook = hookWords(c.p, c.v, p, v)
 		}
 		d.Change = Same
-		return d
+		return
 	}
-	c.material(&d, i, j)
+	c.material(d, i, j)
 	d.Length = c.length(i, j)
 	d.Count = countFigures(p.CountSpan(), v.CountSpan())
 	if a, b := p.TurnsSpan(), v.TurnsSpan(); a != nil && b != nil {
@@ -442,11 +450,10 @@ func (c *comparer) part(i, j int, p dressing.Part, moved bool) Departure {
 	if v.Damage == dressing.Lost || p.Damage == dressing.Lost {
 		d.Change, d.Why, d.Length, d.Count = CannotTell, "lost from the specimen", nil, nil
 	}
-	c.noise(&d, std, p, v)
+	c.noise(d, std)
 	if d.Departs() {
-		c.reason(&d, j)
+		c.reason(d, j)
 	}
-	return d
 }
 
 // rulesNumber goes up with each change of the code that says something else of two dressings.

@@ -122,7 +122,7 @@ func (c *comparer) matter(std role.Role, does, what string) *matter {
 }
 
 // noise marks what of a departure is noise on this kind of fly.
-func (c *comparer) noise(d *Departure, std role.Role, p, v dressing.Part) {
+func (c *comparer) noise(d *Departure, std role.Role) {
 	does := c.pw[d.ParentPart].does
 	within := func(f *Figures, m *matter, apart float64) {
 		if f != nil && f.Change != "" && m != nil && apart <= m.limit[0]+1e-9 {

@@ -120,21 +120,24 @@ func judgePairs(t testing.TB, pairs []pair) score {
 	return s
 }
 
-// TestSecondPairs holds the same on pairs in further hands, that were written later and mended on too.
-func TestSecondPairs(t *testing.T) {
-	s := judgePairs(t, pairsIn(t, "second.txt"))
+// holdsTo fails where a set of pairs is done worse than it has to be, in per cent.
+func (s score) holdsTo(t *testing.T, found, invented, verdicts int) {
+	t.Helper()
 	t.Log(s)
-	for _, m := range s.missed {
-		t.Log(m)
+	if 100*s.found < found*s.wanted || 100*s.invented > invented*s.told || 100*s.verdicts < verdicts*s.pairs {
+		t.Errorf("at least %d %% are to be found, at most %d %% invented, %d %% of the verdicts right\n%s", found, invented, verdicts, strings.Join(s.missed, "\n"))
 	}
 }
 
 // TestPairs holds what is found, invented and judged on the pairs that may be mended on. On its first
-// run, before the comparison was made anew, it was 83 of 95 found, 87 of 170 invented, 34 of 60 verdicts.
+// run, before the comparison was made anew, it was 83 of 95 found, 87 of 170 invented, 34 of 60 verdicts;
+// two of the 95 were slips of the list.
 func TestPairs(t *testing.T) {
-	s := judgePairs(t, pairsIn(t, "pairs.txt"))
-	t.Log(s)
-	if 100*s.found < 95*s.wanted || 100*s.invented > 3*s.told || 100*s.verdicts < 92*s.pairs {
-		t.Errorf("at least 95 %% are to be found, at most 3 %% invented, 92 %% of the verdicts right\n%s", strings.Join(s.missed, "\n"))
-	}
+	judgePairs(t, pairsIn(t, "pairs.txt")).holdsTo(t, 95, 3, 92)
+}
+
+// TestSecondPairs holds the same on pairs in further hands, that were written later and mended on too. On
+// their first run it was 17 of 18 found, 1 of 18 invented, 18 of 20 verdicts.
+func TestSecondPairs(t *testing.T) {
+	judgePairs(t, pairsIn(t, "second.txt")).holdsTo(t, 95, 3, 92)
 }

@@ -66,7 +66,7 @@ func named(cabinet *material.Cabinet, m dressing.Material, p dressing.Part, std 
 		phrase += " " + lexicon.CountSlip
 	}
 	meant := cabinet.Of(phrase, asIn(std))
-	if meant.Entry == nil || m.Name != "" && !usesName(meant, m.Name) {
+	if meant.Entry == nil || m.Name != "" && !usesName(meant, m.Name) && cabinet.Of(m.Name, asIn(std)).Entry == nil {
 		return s
 	}
 	s.entry = meant.Entry
@@ -97,15 +97,18 @@ func left(colour string, m material.Meant) string {
 	return strings.Join(out, " ")
 }
 
+// colourIn gives the longest colour phrase of a name that is no part of what its entry is called: of
+// "red game cock" red game.
 func colourIn(name string, m material.Meant) string {
-	var out []string
-	for _, w := range strings.Fields(strings.ToLower(strings.ReplaceAll(name, "-", " "))) {
-		if plain := material.PlainWords(w); len(plain) == 1 && slices.Contains(m.Rest, plain[0]) {
-			out = append(out, w)
+	words := strings.Fields(strings.ToLower(strings.ReplaceAll(name, "-", " ")))
+	called := material.PlainWords(m.Entry.Name)
+	for n := len(words) - 1; n > 0; n-- {
+		for i := 0; i+n <= len(words); i++ {
+			phrase := strings.Join(words[i:i+n], " ")
+			if material.IsColour(phrase) && !slices.ContainsFunc(material.PlainWords(phrase), func(w string) bool { return slices.Contains(called, w) }) {
+				return phrase
+			}
 		}
-	}
-	if said := strings.Join(out, " "); material.IsColour(said) {
-		return said
 	}
 	return ""
 }
@@ -135,7 +138,7 @@ func (c *comparer) relation(a, b stuff) relation {
 		return isOther
 	}
 	switch {
-	case a.entry.Name == b.entry.Name:
+	case a.entry.Name == b.entry.Name, a.entry.Under == b.entry.Name && either(a), b.entry.Under == a.entry.Name && either(b):
 		return isSame
 	case c.cabinet.Is(b.entry.Name, a.entry.Name):
 		return isNarrower
@@ -144,6 +147,9 @@ func (c *comparer) relation(a, b stuff) relation {
 	}
 	return isOther
 }
+
+// either tells a material that is said for what it is one of and the other way round: silk and thread.
+func either(s stuff) bool { return slices.Contains(s.entry.Can, "either") }
 
 // wordsWithin tells whether one name only says more of the same than the other, of the same kind.
 func wordsWithin(a, b dressing.Material) bool {
@@ -160,8 +166,13 @@ func wordsWithin(a, b dressing.Material) bool {
 }
 
 // ownFar is how far a stated colour lies from a material's own, by CIEDE2000, before it is
-// another. Common practice, no source.
-const ownFar = 25
+// another; dyedFar where it is said to be dyed. Common practice, no source.
+const (
+	ownFar  = 25.0
+	dyedFar = 8.0
+)
+
+var dyedWords = lexicon.Set("dyed")
 
 // colours says how b's colour lies to a's; "" where it cannot be said. A material that comes in
 // its own colour and of which none is said has that.
@@ -176,9 +187,9 @@ func (c *comparer) colours(a, b stuff) string {
 	if ca != "" && cb != "" {
 		return material.CompareInks(ca, a.m.Hue, cb, b.m.Hue)
 	}
-	said, silent := ca, b
+	said, silent, by := ca, b, a
 	if ca == "" {
-		said, silent = cb, a
+		said, silent, by = cb, a, b
 	}
 	if silent.entry == nil || !slices.Contains(silent.entry.Can, "own") || material.IsMarking(said) {
 		return ""
@@ -188,7 +199,11 @@ func (c *comparer) colours(a, b stuff) string {
 	if !ok {
 		return ""
 	}
-	if d, err := material.Difference(own, hex); err != nil || d < ownFar {
+	far := ownFar
+	if slices.ContainsFunc(strings.FieldsFunc(by.m.Preparation, func(r rune) bool { return r == ' ' || r == ',' }), func(w string) bool { return dyedWords[w] }) {
+		far = dyedFar
+	}
+	if d, err := material.Difference(own, hex); err != nil || d < far {
 		return ""
 	}
 	return material.Outside
@@ -210,7 +225,13 @@ func (c *comparer) can(m dressing.Material, what string) bool {
 
 // material compares the materials of part i of the parent with those of part j of the variant.
 func (c *comparer) material(d *Departure, i, j int) {
-	pm, vm := c.pw[i].stuffs, c.vw[j].stuffs
+	pm, vm := slices.Clone(c.pw[i].stuffs), slices.Clone(c.vw[j].stuffs)
+	for _, k := range d.AlsoParent {
+		pm = append(pm, c.pw[k].stuffs...)
+	}
+	for _, k := range d.AlsoVariant {
+		vm = append(vm, c.vw[k].stuffs...)
+	}
 	d.Materials = materialsOf(c.p.MaterialsOf(i), c.v.MaterialsOf(j))
 	d.Change = Same
 	pm, vm = distinct(c, pm), distinct(c, vm)

@@ -91,20 +91,6 @@ func shift(c colorful.Color, modifier string) colorful.Color {
 	return colorful.Lab(l, a, b)
 }
 
-// Difference is the CIEDE2000 difference between two #rrggbb values (Sharma,
-// Wu and Dalal 2005), on the usual scale where 1 is barely seen.
-func Difference(hexA, hexB string) (float64, error) {
-	a, err := colorful.Hex(hexA)
-	if err != nil {
-		return 0, err
-	}
-	b, err := colorful.Hex(hexB)
-	if err != nil {
-		return 0, err
-	}
-	return a.DistanceCIEDE2000(b) * 100, nil
-}
-
 // Below meetLimit two colours of no known relation meet. Common practice, no source.
 const meetLimit = 9
 

@@ -156,15 +156,15 @@ func (c *Cabinet) Nearness(duty Duty, wanted, candidate Stuff) Nearness {
 		says = "of quite another kind"
 	}
 	add("kin", kin, says)
-	beast := 1.0
 	switch {
+	case wanted.Name == candidate.Name:
+		add("beast", 0, "the same material")
 	case wanted.From == candidate.From && wanted.From != "":
-		beast = 0
-		add("beast", beast, "of the same "+wanted.From)
+		add("beast", 0, "of the same "+wanted.From)
 	case wanted.From == "" && candidate.From == "":
 		add("beast", 0.5, "neither is of a beast")
 	default:
-		add("beast", beast, "of another beast")
+		add("beast", 1, "of another beast")
 	}
 	use := useApart(duty.Must, wanted.Can, candidate.Can)
 	add("use", use, used(duty.Must, wanted.Can, candidate.Can))

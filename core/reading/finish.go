@@ -120,7 +120,13 @@ func (r *reader) condition() {
 	}
 	for i := range d.Parts {
 		p := &d.Parts[i]
-		p.Damage = dressing.Damage(firstIn(p.Note, damageWords))
+		said := p.Note
+		for _, u := range d.Unread {
+			if u.Line == p.Line && strings.Contains(p.Text, u.Text) {
+				said += "; " + u.Text
+			}
+		}
+		p.Damage = dressing.Damage(firstIn(said, damageWords))
 	}
 }
 
