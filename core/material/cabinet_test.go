@@ -109,7 +109,7 @@ func TestTheTreeIsWhole(t *testing.T) {
 	}
 	for _, d := range Duties() {
 		for term, w := range d.w {
-			if w < 0 || w > 12 {
+			if w < 0 || w > 15 {
 				t.Errorf("%s on %q: %s weighs %g", d.Part, d.On, term, w)
 			}
 		}
