@@ -14,6 +14,7 @@ import (
 	"sync"
 	"testing"
 
+	"mothledger/core/compare"
 	"mothledger/core/descent"
 	"mothledger/core/reading"
 	"mothledger/ledger"
@@ -502,6 +503,8 @@ var tables = map[string]string{
 	"batch":           `select id::text, to_jsonb(b) from batch b`,
 	"batch_item":      `select batch_id || ' ' || position, to_jsonb(i) from batch_item i join batch b on b.id = i.batch_id where not b.dropped`,
 	"tray":            `select id::text, tray_value(id) from tray`,
+	"cabinet":         `select name, value from cabinet`,
+	"overruled":       `select child_id || ' ' || parent_id, jsonb_build_object('verdict', verdict, 'note', note) from overruled`,
 	"draft":           `select id::text, to_jsonb(d) from draft d`,
 	"person":          `select name, 'true'::jsonb from person`,
 	"source":          `select title, 'true'::jsonb from source`,
@@ -689,7 +692,7 @@ func (w *world) deed() {
 }
 
 func (w *world) try(ctx context.Context, by ledger.Sender) error {
-	choice := w.rnd.IntN(26)
+	choice := w.rnd.IntN(32)
 	if len(w.folios) == 0 {
 		choice = 0
 	}
@@ -756,6 +759,9 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 		w.names++
 		if w.names > 3 && w.coin() { // take one out, change one
 			words := fmt.Sprintf("grobble%d", 1+w.rnd.IntN(w.names))
+			if there, err := w.l.Vocabulary(ctx); err == nil && len(there) > 0 {
+				words = there[w.rnd.IntN(len(there))].Words
+			}
 			if w.coin() {
 				_, err := w.l.Unteach(ctx, words, by)
 				return err
@@ -801,6 +807,9 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 		}
 		return err
 	}
+	if choice >= 26 {
+		return w.cabinet(ctx, choice, by)
+	}
 	if choice >= 22 {
 		return w.tray(ctx, choice, by)
 	}
@@ -825,6 +834,29 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 		return err
 	}
 	_, err := w.l.BatchBack(ctx, id, w.coin(), by)
+	return err
+}
+
+// cabinet does something with a material, or overrules a verdict.
+func (w *world) cabinet(ctx context.Context, choice int, by ledger.Sender) error {
+	w.names++
+	own := func() string { return fmt.Sprintf("lampwick %d", 1+w.rnd.IntN(6)) }
+	any := func() string {
+		return []string{own(), "gadwall flank", "wool", "hen hackle", "poly yarn"}[w.rnd.IntN(5)]
+	}
+	var err error
+	switch choice {
+	case 26, 27:
+		_, err = w.l.EnterMaterial(ctx, ledger.MaterialBody{Name: own(), Under: []string{"wool", "", own()}[w.rnd.IntN(3)], Also: []string{fmt.Sprintf("wick %d", w.names)}, Properties: map[string]float64{"sheen": float64(w.rnd.IntN(5))}}, by)
+	case 28:
+		_, err = w.l.MergeMaterials(ctx, any(), any(), "the same stuff", by)
+	case 29:
+		_, err = w.l.SplitMaterial(ctx, any(), ledger.MaterialBody{Name: fmt.Sprintf("apart %d", w.names), Also: []string{"hen cape"}}, by)
+	case 30:
+		_, err = w.l.RemoveMaterial(ctx, any(), by)
+	default:
+		_, err = w.l.Overrule(ctx, w.folio(), w.folio(), []compare.Verdict{compare.Colour, compare.NewPattern, ""}[w.rnd.IntN(3)], "as the club sees it", by)
+	}
 	return err
 }
 
