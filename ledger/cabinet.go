@@ -122,7 +122,7 @@ type CabinetRow struct {
 	Also    []string `json:"also"`
 	Marking string   `json:"marking"`
 	Swatch  Swatch   `json:"swatch"`
-	Count   int      `json:"count" doc:"how many dressings it occurs in, those of its kinds not counted"`
+	Count   int      `json:"count" doc:"in how many parts it occurs, its kinds not counted"`
 	Basis   string   `json:"basis"`
 	Caution bool     `json:"caution,omitempty"`
 }

@@ -22,7 +22,7 @@ func (s Reads) Cabinet(ctx context.Context) ([]Entered, error) {
 	return list, err
 }
 
-// Stuff is a material as it was filed, in a part, and in how many dressings in sight.
+// Stuff is a material as it was filed, in a part, and in how many parts of dressings in sight.
 type Stuff struct {
 	Words  string `db:"words"`
 	Kin    string `db:"kin"`
@@ -35,7 +35,7 @@ type Stuff struct {
 // Stuffs lists the materials of all dressings in sight, each wording once.
 func (s Reads) Stuffs(ctx context.Context) ([]Stuff, error) {
 	list := []Stuff{}
-	err := s.q.SelectContext(ctx, &list, `select x.words, x.kin, x.colour, x.grade, x.slips, count(distinct x.revision_id) as count from stuff x join newest n on n.revision_id = x.revision_id where not n.withdrawn
+	err := s.q.SelectContext(ctx, &list, `select x.words, x.kin, x.colour, x.grade, x.slips, count(*) as count from stuff x join newest n on n.revision_id = x.revision_id where not n.withdrawn
 		group by x.words, x.kin, x.colour, x.grade, x.slips order by count desc, x.words, x.kin, x.colour, x.grade`)
 	return list, err
 }
@@ -78,11 +78,30 @@ func (s Reads) ToCompare(ctx context.Context, rules string, limit int) ([]Pair, 
 	return list, err
 }
 
-// LeftToCompare counts them.
+// LeftToCompare counts them. Where nothing was done since all was compared, none is left, and the links
+// need not be looked through.
 func (s Reads) LeftToCompare(ctx context.Context, rules string) (int, error) {
+	done, err := s.AllCompared(ctx, rules)
+	if err != nil || done {
+		return 0, err
+	}
 	var n int
-	err := s.q.GetContext(ctx, &n, `select count(*)`+pairs, rules)
+	err = s.q.GetContext(ctx, &n, `select count(*)`+pairs, rules)
 	return n, err
+}
+
+// AllCompared tells whether nothing was done since all was compared by these rules.
+func (s Reads) AllCompared(ctx context.Context, rules string) (bool, error) {
+	var done bool
+	err := s.q.GetContext(ctx, &done, `select exists (select from compared where rules = $1 and deed = (select coalesce(max(id), 0) from deed))`, rules)
+	return done, err
+}
+
+// NoteCompared notes that nothing waits to be compared by these rules, as of the last deed that is seen.
+func (t *Tx) NoteCompared(ctx context.Context, rules string) error {
+	_, err := t.tx.ExecContext(ctx, `insert into compared (rules, deed) select $1, coalesce(max(id), 0) from deed on conflict (only_row) do update set rules = excluded.rules, deed = excluded.deed
+		where compared.rules <> excluded.rules or compared.deed <> excluded.deed`, rules)
+	return err
 }
 
 // Words is an array of texts.

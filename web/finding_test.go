@@ -18,6 +18,15 @@ func multiply(b *testing.B, l *ledger.Ledger, owner string, n int) {
 	b.Helper()
 	first := min(n, 1000)
 	fillWith(b, l, first)
+	for {
+		k, err := l.CompareWaiting(b.Context(), 200)
+		if err != nil {
+			b.Fatal(err)
+		}
+		if k == 0 {
+			break
+		}
+	}
 	db, err := sql.Open("pgx", owner)
 	if err != nil {
 		b.Fatal(err)
@@ -37,6 +46,9 @@ func multiply(b *testing.B, l *ledger.Ledger, owner string, n int) {
 		`insert into newest (dressing_id, folio, revision_id, title, search, found, by_title, by_who, by_source, by_year, by_size, by_imitates, years, originator_id, tier_id, source_id)
 			select dressing_id + k * 10000, folio + k * 10000, revision_id + k::bigint * 100000, title || ' ' || k, search, found || array_to_tsvector(array[k::text, 'n=' || k]), by_title || ' ' || k, by_who, by_source, by_year, by_size, by_imitates, years,
 				1 + (dressing_id * 7 + k * 131) % (select max(id) from person), tier_id, 1 + (dressing_id + k) % (select max(id) from source) from newest, copies`,
+		`insert into stuff select revision_id + k::bigint * 100000, position, n, kin, words, colour, grade, slips from stuff, copies`,
+		`insert into comparison select child_id + k * 10000, parent_id + k * 10000, child_revision + k::bigint * 100000, parent_revision + k::bigint * 100000, rules, verdict from comparison, copies`,
+		`insert into departure select child_id + k * 10000, parent_id + k * 10000, position, role, kin, change, noise, ways, parent_is, variant_is, parent_words, variant_words, colour, reason, reason_kind, says from departure, copies`,
 		`drop table copies`,
 		`vacuum analyze`,
 	} {

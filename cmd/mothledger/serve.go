@@ -133,13 +133,17 @@ const (
 	compareAtOnce = 100
 	compareBreath = 20 * time.Millisecond
 	compareAgain  = 3 * time.Second
+	lookThrough   = 20 // every so many looks all links are looked through, whatever the journal says
 )
 
 // compareWaiting compares variants with their parents where that was not done by today's rules, until the
 // context ends.
 func compareWaiting(ctx context.Context, book *ledger.Ledger, log *slog.Logger) {
-	for {
-		n, err := book.CompareWaiting(ctx, compareAtOnce)
+	for turn := 0; ; turn++ {
+		n, err := 0, error(nil)
+		if done, e := book.NothingWaits(ctx); e != nil || !done || turn%lookThrough == 0 {
+			n, err = book.CompareWaiting(ctx, compareAtOnce)
+		}
 		wait := compareBreath
 		if err != nil && ctx.Err() == nil {
 			log.Warn("variants were not compared with their parents", "error", err)

@@ -97,5 +97,13 @@ create table departure (
 );
 create index departure_swap on departure (parent_is, variant_is) where not noise;
 create index departure_kin on departure (kin, change) where not noise;
+-- Up to which deed all was compared by which rules, so that nobody has to look through all links to know
+-- that nothing waits.
+create table compared (
+  only_row boolean primary key default true check (only_row),
+  rules text not null,
+  deed bigint not null
+);
+grant select, insert, update on compared to mothledger_app;
 grant select, insert, delete on comparison, departure to mothledger_app;
 grant update on comparison to mothledger_app;

@@ -152,7 +152,7 @@ function Row({ r }: { r: CabinetRow }) {
         {r.basis === "club" && <span className="caps ml-2">the club’s</span>}
       </span>
       {r.count > 0 && (
-        <span className="shrink-0 text-soft" title="dressings that it occurs in">
+        <span className="shrink-0 text-soft" title="parts that it occurs in">
           {r.count}
         </span>
       )}
