@@ -278,7 +278,7 @@ func TestTheBarTheRulerAndThePencil(t *testing.T) {
 		t.Error("a measure is cut off at the side")
 	}
 	menu := p.text("nav[aria-label=Rooms]")
-	for _, room := range []string{"Schools", "Words", "Index", "Trays"} {
+	for _, room := range []string{"Schools", "Words", "Index", "Trays", "Cabinet", "Across"} {
 		contains(t, menu, room)
 	}
 	p.visit("/desk")

@@ -56,16 +56,7 @@ func TestTheCabinetOverHTTP(t *testing.T) {
 
 // TestQuestionsAcrossOverHTTP asks the three questions that are asked most, and a wrong one.
 func TestQuestionsAcrossOverHTTP(t *testing.T) {
-	srv := webtest.Serve(t, nil, true)
-	url, l := srv.URL, ledger.New(srv.Store)
-	for {
-		if n, err := l.CompareWaiting(t.Context(), 50); err != nil || n == 0 {
-			if err != nil {
-				t.Fatal(err)
-			}
-			break
-		}
-	}
+	url := server(t, true)
 	ask := func(q string) ledger.Answer {
 		return into[ledger.Answer](t, call(t, http.MethodGet, url+"/api/departures?"+q, nil))
 	}
@@ -109,8 +100,7 @@ func TestQuestionsAcrossOverHTTP(t *testing.T) {
 func BenchmarkAcross(b *testing.B) {
 	const runs, n = 40, 20_000
 	srv := webtest.Serve(b, nil, false)
-	l := ledger.New(srv.Store)
-	multiply(b, l, srv.Owner, n)
+	multiply(b, ledger.New(srv.Store), srv.Owner, n)
 	mallard := []string{"bronze mallard"}
 	for _, x := range []struct {
 		name, path, by string

@@ -32,20 +32,6 @@ Wing: white duck slips, just past the bend, because longer ones twist
 Hackle: white hen, 3 turns, a grobbled one if you have it
 `
 
-// conflict revises the folio on the Desk from elsewhere, and then from here.
-const conflict = `(() => { const put = (f, v) => { Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
-	const f = document.querySelector("#recipe"), text = f.value;
-	void fetch("/api/dressings/15/revisions", { method: "POST", headers: { "Content-Type": "application/json", "If-Match": '"1"', "Idempotency-Key": crypto.randomUUID() },
-		body: JSON.stringify({ text: text.replace("cream wool", "white floss").replace("3 turns", "4 turns"), why: "counted on the card in the drawer" }) })
-	.then(() => { put(f, text.replace("a third of the shank", "half the shank").replace("3 turns", "2 turns")); put(document.querySelector("#f-why"), "as Fenn's own fly has it");
-		setTimeout(() => f.closest("form").requestSubmit(), 300); }); })()`
-
-// revising changes a few things of a dressing on the Desk.
-const revising = `(() => { const put = (q, v) => { const f = document.querySelector(q); Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
-	const text = document.querySelector("#recipe").value;
-	put("#recipe", text.replace("Variant of: White Lantern Moth", "Variant of: White Lantern Moth; Ghost of the Quay\nAdapted from: Gloaming Porter").replace("5 turns", "4 turns").replace("cream wool", "white wool"));
-	put("#f-date", "Nov ’01"); put("#f-why", "the card turned up"); })()`
-
 // deeds does a few things, so that the journal has something to tell.
 const deeds = `(async () => { const send = (method, path, body, match) => fetch(path, { method, headers: { "Content-Type": "application/json", Seat: localStorage.getItem("mothledger.seat"), "Idempotency-Key": crypto.randomUUID(), ...(match && { "If-Match": match }) }, body: body && JSON.stringify(body) }).then((r) => r.json());
 	await send("POST", "/api/dressings/20/parents", { parent: 11, kind: "answer to", was: "variant of", reason: "Wick says he owes it nothing else" });
@@ -130,18 +116,6 @@ func run(address, folder string, only []string) error {
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
 			chromedp.Evaluate[chromedp.Void](`new Promise((done) => { const look = setInterval(() => { if ([...document.querySelectorAll("main section, main div")].some((e) => e.innerText.includes("As understood") && e.innerText.includes("grobbled line 10") && !/\n(if|one|a g)/.test(e.innerText))) { clearInterval(look); done(); } }, 50); })`, chromedp.EvalAwaitPromise),
 		}},
-		{name: "merge", path: "/desk?folio=15", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
-			chromedp.WaitReady(chromedp.CSS(".mk-label")),
-			chromedp.Evaluate[chromedp.Void](conflict),
-			chromedp.WaitVisible(chromedp.CSS("[data-testid=merge]")),
-			chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 0)`),
-		}},
-		{name: "revise", path: "/desk?folio=16", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
-			chromedp.WaitReady(chromedp.CSS(".mk-label")),
-			chromedp.Evaluate[chromedp.Void](revising),
-			chromedp.WaitReady(chromedp.CSS("[data-testid=changes] li:nth-child(4)")),
-			chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 520)`),
-		}},
 		{name: "journal", path: "/journal", ready: "[data-testid=deeds] li", before: []chromedp.Action[chromedp.Void]{
 			chromedp.Evaluate[chromedp.Void](deeds, chromedp.EvalAwaitPromise),
 			chromedp.Navigate(address + "/journal"),
@@ -168,8 +142,10 @@ func run(address, folder string, only []string) error {
 		}},
 		{name: "words", path: "/words?class=colour", ready: "[data-testid=lexicon] li"},
 		{name: "hooks", path: "/hooks", ready: "main li svg"},
-		{name: "sizes", path: "/folio/1/sizes", ready: "[data-testid=sizes]"},
-		{name: "sheet", path: "/sheet", ready: "main svg"},
+		{name: "cabinet", path: "/cabinet", ready: "main section li"},
+		{name: "material", path: "/cabinet/bronze%20mallard", ready: "[data-testid=swaps]"},
+		{name: "instead", path: "/instead?name=bronze%20mallard&part=wing&on=wet", ready: "[data-testid=stand-ins] li"},
+		{name: "across", path: "/across?since=1980&by=change", ready: "[data-testid=groups]"},
 		{name: "spread", path: "/spread/15/16", ready: "svg[role=img] path"},
 		{name: "spread-dark", path: "/spread/1/4", dark: true, ready: "svg[role=img] path"},
 	}

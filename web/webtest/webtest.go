@@ -23,6 +23,17 @@ type Server struct {
 	Owner string
 }
 
+// Compare compares all variants with their parents, as a server does in the background.
+func Compare(t testing.TB, s *store.Store) {
+	t.Helper()
+	for n := -1; n != 0; {
+		var err error
+		if n, err = ledger.New(s).CompareWaiting(t.Context(), 200); err != nil {
+			t.Fatal(err)
+		}
+	}
+}
+
 // Serve starts a server, with the demo club or empty. It ends with the test.
 func Serve(t testing.TB, files fs.FS, club bool) Server {
 	t.Helper()
@@ -39,6 +50,7 @@ func Serve(t testing.TB, files fs.FS, club bool) Server {
 		if _, err := demo.Load(t.Context(), s); err != nil {
 			t.Fatal(err)
 		}
+		Compare(t, s)
 	}
 	srv := httptest.NewServer(web.New(ledger.New(s), files, slog.New(slog.NewTextHandler(io.Discard, nil))))
 	t.Cleanup(srv.Close)
