@@ -141,3 +141,8 @@ func TestPairs(t *testing.T) {
 func TestSecondPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "second.txt")).holdsTo(t, 95, 3, 92)
 }
+
+// TestThirdPairs holds the same on pairs in harder hands.
+func TestThirdPairs(t *testing.T) {
+	judgePairs(t, pairsIn(t, "third.txt")).holdsTo(t, 95, 3, 92)
+}

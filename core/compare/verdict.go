@@ -512,7 +512,7 @@ func (d Departure) undo() string {
 			continue
 		}
 		if f.Of == string(measure.Shank) || f.ParentSaid == "" {
-			return fmt.Sprintf("bring the %s back to %s of the shank", d.Role, rounded(f.Parent))
+			return fmt.Sprintf("bring the %s back to %s × the shank", d.Role, rounded(f.Parent))
 		}
 		return fmt.Sprintf("bring the %s back to %s", d.Role, f.ParentSaid+unitWords(*f))
 	}
