@@ -88,7 +88,7 @@ func (c *comparer) works(d dressing.Dressing) []work {
 			w.manner, w.does = palmered, role.BodyHackle
 		case std.Kin == role.Throat || w.manner == beard:
 			w.manner, w.does = beard, role.Throat
-		case std.Name == role.Post:
+		case std.Name == role.Post, std.Kin == role.Wing && w.manner == "" && roundAPost(d):
 			w.manner = post
 		case std.Kin == role.Hackle:
 			if _, round := d.Parachute(p); round {
@@ -106,6 +106,15 @@ func (c *comparer) works(d dressing.Dressing) []work {
 		out[i] = w
 	}
 	return out
+}
+
+// roundAPost tells whether a hackle is wound round a post, so that the wing is one.
+func roundAPost(d dressing.Dressing) bool {
+	return slices.ContainsFunc(d.Parts, func(p dressing.Part) bool {
+		std, _ := p.Standard()
+		_, round := d.Parachute(p)
+		return std.Kin == role.Hackle && round
+	})
 }
 
 // mannerIn gives the last manner of a work that a preparation tells, "" for none.

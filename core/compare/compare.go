@@ -297,7 +297,7 @@ func (c *comparer) extra(j int, v dressing.Part) Departure {
 		d.Change, d.Why = Same, "neither has one"
 		return d
 	}
-	d.Change, d.Why = missing(v, c.p, theParent, Added)
+	d.Change, d.Why = c.missing(v, c.p, theParent, Added)
 	if d.Change == Added {
 		c.reason(&d, j)
 	}
@@ -349,7 +349,7 @@ func isInFront(std role.Role) bool {
 const frontHalf = 0.46
 
 // missing says what became of a part of one account that the other, of, does not have.
-func missing(p dressing.Part, other dressing.Dressing, of string, gone Change) (Change, string) {
+func (c *comparer) missing(p dressing.Part, other dressing.Dressing, of string, gone Change) (Change, string) {
 	std, _ := p.Standard()
 	switch {
 	case std.Universal:
@@ -364,6 +364,8 @@ func missing(p dressing.Part, other dressing.Dressing, of string, gone Change) (
 		return CannotTell, of + " is incomplete"
 	case unreadNames(other, std):
 		return CannotTell, of + " says something of it that was not read"
+	case c.unreadServes(other, std):
+		return CannotTell, of + " names a material in words that were not read; it may be this"
 	}
 	return gone, ""
 }
@@ -392,6 +394,17 @@ func unreadNames(d dressing.Dressing, std role.Role) bool {
 	return false
 }
 
+// unreadServes tells whether what was not read of an account names a material that could be this part.
+func (c *comparer) unreadServes(d dressing.Dressing, std role.Role) bool {
+	duty := material.DutyOf(dutyPart(work{std: std, does: std.Kin}), c.kind)
+	return len(duty.Must) > 0 && std.Weight >= weighty && slices.ContainsFunc(d.Unread, func(u dressing.Unread) bool {
+		return slices.ContainsFunc(strings.FieldsFunc(u.Text, func(r rune) bool { return strings.ContainsRune(".;,", r) }), func(piece string) bool {
+			e := c.cabinet.Of(piece, asIn(std)).Entry
+			return e != nil && e.Name != material.Root && duty.Serves(*e)
+		})
+	})
+}
+
 // shortLabel is how long a label is that may be an abbreviation or a word of something else.
 const shortLabel = 3
 
@@ -407,7 +420,7 @@ func (c *comparer) part(d *Departure, p dressing.Part) {
 		case j >= 0:
 			d.Change = Dropped
 		default:
-			d.Change, d.Why = missing(p, c.v, thisAccount, Dropped)
+			d.Change, d.Why = c.missing(p, c.v, thisAccount, Dropped)
 		}
 		if d.Change == Dropped {
 			c.reason(d, j)

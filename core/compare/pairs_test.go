@@ -142,7 +142,20 @@ func TestSecondPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "second.txt")).holdsTo(t, 95, 3, 92)
 }
 
-// TestThirdPairs holds the same on pairs in harder hands.
+// TestThirdPairs holds the same on pairs in harder hands. On their first run it was 26 of 26 found, none invented,
+// 19 of 20 verdicts.
 func TestThirdPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "third.txt")).holdsTo(t, 95, 3, 92)
+}
+
+// TestFormerHeldPairs holds the same on the fifteen pairs that were held out first. Run once, it was 22 of 25
+// found, 3 of 25 invented, 12 of 15 verdicts (one of the texts had ended the reader before); that fell short, so
+// that they were mended on and fifteen others held out.
+func TestFormerHeldPairs(t *testing.T) {
+	judgePairs(t, pairsIn(t, "former.txt")).holdsTo(t, 95, 3, 92)
+}
+
+// TestHeldPairs runs the pairs that are never mended on.
+func TestHeldPairs(t *testing.T) {
+	judgePairs(t, pairsIn(t, "held.txt")).holdsTo(t, 88, 8, 80)
 }

@@ -191,6 +191,20 @@ func TestMarksJoinToTheLine(t *testing.T) {
 	}
 }
 
+// TestADashBehindALabelIsTheLabels reads cards whose labels end in a dash before a word that may stand behind one
+// itself; it once ended the program.
+func TestADashBehindALabelIsTheLabels(t *testing.T) {
+	for _, style := range []string{"nymph", "dry", "wet", "salmon", "emerger", "jig"} {
+		d := read(t, "Sump Thing\nHook - "+style+", 14. Thread - brown. Tail - partridge, brown. No rib.\n")
+		if i := d.Find("hook"); i < 0 || d.Parts[i].Hook == nil || d.Parts[i].Hook.Style != style || d.Parts[i].Hook.Size != "14" {
+			t.Errorf("%s: %+v", style, d.Parts)
+		}
+		if i := d.Find("tail"); i < 0 || len(d.Parts[i].Materials) != 1 || d.Parts[i].Materials[0].Name != "partridge" {
+			t.Errorf("%s: %+v", style, d.Parts)
+		}
+	}
+}
+
 func FuzzRead(f *testing.F) {
 	for _, name := range corpus(f, "testdata/hands/*.txt") {
 		text, err := os.ReadFile(name)
@@ -199,6 +213,7 @@ func FuzzRead(f *testing.F) {
 		}
 		f.Add(string(text))
 	}
+	f.Add("Sump Thing, quick\nHook - nymph, 14. Thread - brown. Tail - partridge.")
 	f.Add("a\n\nBody: x ribbed with\nand\n  more, with a red tag\nTail and wing:\nHackle (optional): none")
 	f.Fuzz(func(t *testing.T, text string) {
 		r, err := Read(text, Builtin())

@@ -1096,7 +1096,7 @@ func (r *reader) segments(s string, start int) []segment {
 			out = append(out, segment{roles: []string{"hook"}, labelStart: toks[i].Start, labelEnd: toks[i].Start, textEnd: len(s), bare: true})
 			continue
 		}
-		if n := len(out); n > 0 && after == "." && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"
+		if n := len(out); n > 0 && (after == "." || after == "-") && toks[i-1].End <= out[n-1].labelEnd { // "LEGS. WC ENDS, 3 A SIDE"; the dash of "Hook - nymph, 14" is the label's own
 			continue
 		}
 		r.labelsHere = len(out)

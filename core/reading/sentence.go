@@ -43,6 +43,9 @@ func (r *reader) sentenceAt(s string, toks []measure.Token, i int, before []segm
 	if g, next, ok := r.forLast(s, toks, i, before); ok {
 		return g, next, true
 	}
+	if g, next, ok := r.turnsOf(s, toks, i, before); ok {
+		return g, next, true
+	}
 	if v0, v1, v2, ok := r.noneHere(toks, i, before); ok {
 		return v0, v1, v2
 	}
@@ -93,6 +96,25 @@ func (r *reader) forLast(s string, toks []measure.Token, i int, before []segment
 			return segment{}, 0, false
 		}
 		return segment{roles: []string{label}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, end, true
+	}
+	return segment{}, 0, false
+}
+
+// turnsOf reads a hackle that is told by its turns alone: "Two turns of brown hen at the front."
+func (r *reader) turnsOf(s string, toks []measure.Token, i int, before []segment) (segment, int, bool) {
+	if toks[i-1].Low != ";" && !unicode.IsUpper([]rune(s[toks[i].Start:])[0]) || r.spokenOf(role.Hackle, before) {
+		return segment{}, 0, false
+	}
+	t := newStretch(r.words, s, toks[i:], "")
+	for k := i + 1; k < min(i+5, len(toks)-2) && toks[k].Low != "." && toks[k].Low != ";"; k++ {
+		if t.is(k-i, cTurns) == 0 || toks[k+1].Low != "of" {
+			continue
+		}
+		p, n := newStretch(r.words, s, toks[k+2:], "").noun(0)
+		if n == 0 || !p.noun || p.lastNoun != material.Hackle {
+			return segment{}, 0, false
+		}
+		return segment{roles: []string{role.Hackle}, labelStart: toks[i].Start, labelEnd: toks[i].Start}, i + 1, true
 	}
 	return segment{}, 0, false
 }
