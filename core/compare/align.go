@@ -63,6 +63,8 @@ const (
 	collar    = role.Collar
 	post      = role.Post
 	spent     = "spent"
+	boundDown = "bound down"
+	free      = "set free" // what a wing is that nobody calls a post or bound down
 )
 
 // families are the works that can stand in for each other, by their first.
@@ -375,7 +377,7 @@ func inTyingOrder(parts []work) bool {
 
 // ways compares the manners of two parts; nil where one is not told. A hackle of which no more is
 // told is wound at the head, where the other goes down the body or round a post; a wing is no post
-// where nobody calls it one.
+// and not bound down where nobody says so.
 func ways(p, v work) *Words {
 	a, b := p.manner, v.manner
 	plain := func(w work, other string) string {
@@ -383,8 +385,8 @@ func ways(p, v work) *Words {
 		case w.manner != "" || other == "":
 		case w.std.Kin == role.Hackle && (other == palmered || other == parachute):
 			return collar
-		case w.std.Name == role.Wing && other == post:
-			return role.Wing
+		case w.std.Name == role.Wing && (other == post || other == boundDown):
+			return free
 		}
 		return w.manner
 	}
