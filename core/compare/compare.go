@@ -135,6 +135,18 @@ type Materials struct {
 	// ParentIs and VariantIs are the Cabinet's names of the main materials.
 	ParentIs  string `json:"parentIs,omitempty"`
 	VariantIs string `json:"variantIs,omitempty"`
+	// ParentSeen and VariantSeen are what the eye gets of the part: its materials blended by their
+	// shares, over the thread where the part is sparse; absent where no colour is stated.
+	ParentSeen  *Seen `json:"parentSeen,omitempty"`
+	VariantSeen *Seen `json:"variantSeen,omitempty"`
+}
+
+// Seen is a colour as the eye gets it, dry and wet: screen colours as #rrggbb, from memory. Over is the
+// thread that shows through, empty where none does.
+type Seen struct {
+	Dry  string `json:"dry"`
+	Wet  string `json:"wet"`
+	Over string `json:"over,omitempty"`
 }
 
 // Figures are two values in one unit. Change is longer, shorter, more, fewer, larger, smaller,
@@ -441,6 +453,9 @@ func (c *comparer) part(d *Departure, p dressing.Part) {
 		if c.p.Kind != dressing.Style { // a way of tying takes any hook
 			d.Hook = hookWords(c.p, c.v, p, v)
 		}
+		if p.Hook != nil && v.Hook != nil && p.Hook.Size != "" && v.Hook.Size != "" && p.Hook.Size != v.Hook.Size {
+			d.Remark = "size " + v.Hook.Size + " where the parent has " + p.Hook.Size + ": a size is no departure"
+		}
 		d.Change = Same
 		return
 	}
@@ -470,7 +485,7 @@ func (c *comparer) part(d *Departure, p dressing.Part) {
 }
 
 // rulesNumber goes up with each change of the code that says something else of two dressings.
-const rulesNumber = 1
+const rulesNumber = 2
 
 // Version tells by which rules a comparison was made: the code, its tables and the words. What a
 // Cabinet of the club's own adds stands beside it.

@@ -255,3 +255,32 @@ func TestEachWordOfAComparisonCounts(t *testing.T) {
 		}
 	}
 }
+
+// TestWhatIsSeen: a sparse body shows its thread, a blend is between its colours, a marking has none.
+func TestWhatIsSeen(t *testing.T) {
+	base := "Fly\nHook: 12 wet\nThread: %s\nBody: %s\nHackle: grizzle cock\n"
+	seen := func(thread, body, part string) *Seen {
+		d := read(t, fmt.Sprintf(base, thread, body))
+		return find(t, Dressings(d, d), part).Materials.ParentSeen
+	}
+	full, sparse := seen("black", "white rabbit", "body"), seen("black", "sparse white rabbit", "body")
+	if full == nil || sparse == nil || full.Over != "" || sparse.Over == "" || full.Dry == sparse.Dry || full.Dry == full.Wet {
+		t.Errorf("full %+v, sparse over black %+v", full, sparse)
+	}
+	a, b, blend := seen("black", "white rabbit", "body"), seen("black", "red rabbit", "body"), seen("black", "white and red rabbit, half and half", "body")
+	if blend == nil || blend.Dry == a.Dry || blend.Dry == b.Dry {
+		t.Errorf("white %+v, red %+v, half and half %+v", a, b, blend)
+	}
+	if got := seen("black", "white rabbit", "hackle"); got != nil {
+		t.Errorf("a marking has the hue %+v", got)
+	}
+}
+
+// TestASizeIsNoDeparture tells another hook size beside the hook and departs in nothing.
+func TestASizeIsNoDeparture(t *testing.T) {
+	c := Dressings(read(t, parent), read(t, strings.Replace(parent, "12 wet", "16 wet", 1)))
+	d := find(t, c, "hook")
+	if c.Verdict != SameDressing || d.Departs() || !strings.Contains(d.Remark, "size 16 where the parent has 12") {
+		t.Errorf("%s, %+v", c.Verdict, d)
+	}
+}

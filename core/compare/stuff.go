@@ -234,6 +234,7 @@ func (c *comparer) material(d *Departure, i, j int) {
 	}
 	d.Materials = materialsOf(c.p.MaterialsOf(i), c.v.MaterialsOf(j))
 	d.Change = Same
+	d.Materials.ParentSeen, d.Materials.VariantSeen = c.seen(pm, c.p, i), c.seen(vm, c.v, j)
 	pm, vm = distinct(c, pm), distinct(c, vm)
 	if len(pm) == 0 || len(vm) == 0 {
 		d.Vague = len(pm) > 0
@@ -404,4 +405,37 @@ func dutyPart(w work) string {
 		return w.std.Name
 	}
 	return w.std.Kin
+}
+
+// seen is what the eye gets of a part; nil where no colour of it is known.
+func (c *comparer) seen(list []stuff, d dressing.Dressing, part int) *Seen {
+	var blend []material.Share
+	for _, s := range list {
+		if s.entry == nil && s.colour == "" && s.m.Hue == "" || material.IsMarking(s.colour) {
+			continue
+		}
+		hex, stated := s.m.Ink()
+		if !stated && s.entry != nil && s.entry.Hue != "" {
+			hex = s.entry.Hue
+		}
+		share := s.m.Share
+		if share == 0 {
+			share = 1
+		}
+		blend = append(blend, material.Share{Ink: hex, Part: share})
+	}
+	over := ""
+	if p := d.Parts[part]; slices.Contains(little, strings.ToLower(p.Amount)) {
+		if t := d.Find(role.Thread); t >= 0 && len(d.Parts[t].Materials) > 0 {
+			if hex, stated := d.Parts[t].Materials[0].Ink(); stated {
+				over = hex
+			}
+		}
+	}
+	dry, ok := material.Seen(blend, over, false)
+	if !ok {
+		return nil
+	}
+	wet, _ := material.Seen(blend, over, true)
+	return &Seen{dry, wet, over}
 }

@@ -987,7 +987,7 @@ export interface components {
             caution?: boolean;
             /**
              * Format: int64
-             * @description how many dressings it occurs in, those of its kinds not counted
+             * @description in how many parts it occurs, its kinds not counted
              */
             count: number;
             /**
@@ -1111,8 +1111,15 @@ export interface components {
             nearness: number;
             parent: string[];
             parentIs?: string;
+            parentSeen?: components["schemas"]["CompareSeen"];
             variant: string[];
             variantIs?: string;
+            variantSeen?: components["schemas"]["CompareSeen"];
+        };
+        CompareSeen: {
+            dry: string;
+            over?: string;
+            wet: string;
         };
         CompareWords: {
             change?: string;

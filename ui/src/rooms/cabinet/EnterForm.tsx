@@ -1,10 +1,37 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useForm } from "react-hook-form";
-import { cabinetQuery, enterMaterial, type MaterialBody, Problem, splitMaterial } from "../../api/client";
+import {
+  cabinetQuery,
+  enterMaterial,
+  type MaterialBody,
+  type MaterialPage,
+  Problem,
+  splitMaterial,
+} from "../../api/client";
 import { useToasts } from "../../kit/toasts";
 
-type Form = { name: string; under: string; also: string; from: string; marking: string; hue: string; caution: string };
+type Form = {
+  name: string;
+  under: string;
+  also: string;
+  from: string;
+  marking: string;
+  hue: string;
+  caution: string;
+  properties: Record<string, string>;
+};
+
+/** The properties that are set by a word each; the keys are the wire's. */
+const levels = ["none", "little", "some", "much", "very much"];
+const properties: [key: string, say: string][] = [
+  ["stiff", "stiffness"],
+  ["float", "float"],
+  ["sheen", "sheen"],
+  ["clear", "translucency"],
+  ["fuzz", "fuzz"],
+  ["tough", "durability"],
+];
 
 /** The names of all materials, to choose from while somebody types. */
 export function Names({ id }: { id: string }) {
@@ -24,13 +51,32 @@ const names = (s: string) =>
     .map((x) => x.trim())
     .filter(Boolean);
 
-/** Enters a material, or with `of` makes one of some names of another. */
-export function EnterForm({ of, also, onDone }: { of?: string; also?: string[]; onDone: () => void }) {
+/** Enters a material, with `of` makes one of some names of another, with `change` changes one. */
+export function EnterForm({
+  of,
+  also,
+  change,
+  onDone,
+}: {
+  of?: string;
+  also?: string[];
+  change?: MaterialPage["entry"];
+  onDone: () => void;
+}) {
   const client = useQueryClient();
   const { say } = useToasts();
   const navigate = useNavigate();
   const form = useForm<Form>({
-    defaultValues: { name: "", under: "", also: "", from: "", marking: "", hue: "", caution: "" },
+    defaultValues: {
+      name: change?.name ?? "",
+      under: change?.under ?? "",
+      also: change?.also?.join("; ") ?? "",
+      from: change?.from ?? "",
+      marking: change?.marking ?? "",
+      hue: change?.hue ?? "",
+      caution: change?.caution ?? "",
+      properties: Object.fromEntries(properties.map(([k]) => [k, change ? String(change.properties?.[k] ?? "") : ""])),
+    },
   });
   const enter = useMutation({
     mutationFn: (f: Form) => {
@@ -42,18 +88,28 @@ export function EnterForm({ of, also, onDone }: { of?: string; also?: string[]; 
         marking: f.marking || undefined,
         hue: f.hue || undefined,
         caution: f.caution.trim() || undefined,
+        can: change?.can,
+        wet: change?.wet,
+        properties: {
+          ...change?.properties,
+          ...Object.fromEntries(
+            Object.entries(f.properties)
+              .filter(([, v]) => v !== "")
+              .map(([k, v]) => [k, Number(v)]),
+          ),
+        },
       };
       return (of ? splitMaterial(of, body) : enterMaterial(body)).then((r) => ({ ...r, name: body.name }));
     },
     onSuccess: (r) => {
-      say(`“${r.name}” is in the Cabinet.`, r.deed);
+      say(change ? `“${r.name}” is changed.` : `“${r.name}” is in the Cabinet.`, r.deed);
       void client.invalidateQueries();
       onDone();
       void navigate({ to: "/cabinet/$name", params: { name: r.name.toLowerCase() } });
     },
   });
   const problem = enter.error instanceof Problem ? enter.error : undefined;
-  const field = (k: keyof Form) => ({
+  const field = (k: Exclude<keyof Form, "properties">) => ({
     className: "field",
     "aria-invalid": problem?.field.includes(k) || undefined,
     ...form.register(k, { onChange: () => enter.reset() }),
@@ -61,13 +117,13 @@ export function EnterForm({ of, also, onDone }: { of?: string; also?: string[]; 
   return (
     <form
       className="my-4 grid max-w-[900px] grid-cols-3 items-end gap-x-4 gap-y-2 border border-edge bg-well px-4 py-3 max-[700px]:grid-cols-1"
-      aria-label={of ? `Make a material apart from ${of}` : "Enter a material"}
+      aria-label={of ? `Make a material apart from ${of}` : change ? `Change ${change.name}` : "Enter a material"}
       onSubmit={form.handleSubmit((f) => enter.mutate(f))}
     >
       <Names id="cabinet-names" />
       <label>
         <span className="caps block">name</span>
-        <input {...field("name")} id="material-name" maxLength={100} required />
+        <input {...field("name")} id="material-name" maxLength={100} required readOnly={!!change} />
       </label>
       <label>
         <span className="caps block">what it is one of</span>
@@ -95,13 +151,28 @@ export function EnterForm({ of, also, onDone }: { of?: string; also?: string[]; 
           ))}
         </select>
       </label>
+      <fieldset className="col-span-full grid grid-cols-6 gap-x-3 max-[900px]:grid-cols-3" aria-label="What it is like">
+        {properties.map(([k, say]) => (
+          <label key={k}>
+            <span className="caps block">{say}</span>
+            <select className="field" {...form.register(`properties.${k}`)}>
+              <option value="">as above it</option>
+              {levels.map((l, i) => (
+                <option key={l} value={i}>
+                  {l}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </fieldset>
       <label className="col-span-2 max-[700px]:col-span-1">
         <span className="caps block">a caution to show</span>
         <input {...field("caution")} maxLength={400} />
       </label>
       <p className="flex flex-wrap gap-2">
         <button type="submit" className="btn btn-main" disabled={enter.isPending}>
-          {of ? "Part it" : "Enter it"}
+          {of ? "Part it" : change ? "Keep it" : "Enter it"}
         </button>
         <button type="button" className="btn" onClick={onDone}>
           Leave it

@@ -27,7 +27,7 @@ const level = ["none", "little", "some", "much", "very much"];
 
 function Page({ m }: { m: MaterialPage }) {
   const e = m.entry;
-  const [doing, setDoing] = useState<"" | "merge" | "split">("");
+  const [doing, setDoing] = useState<"" | "change" | "merge" | "split">("");
   const client = useQueryClient();
   const { say } = useToasts();
   const navigate = useNavigate();
@@ -75,6 +75,9 @@ function Page({ m }: { m: MaterialPage }) {
           </p>
         </div>
         <span className="flex flex-wrap gap-2">
+          <button type="button" className="btn" onClick={() => setDoing(doing === "change" ? "" : "change")}>
+            Change
+          </button>
           <button type="button" className="btn" onClick={() => setDoing(doing === "merge" ? "" : "merge")}>
             Merge
           </button>
@@ -95,6 +98,7 @@ function Page({ m }: { m: MaterialPage }) {
           {e.caution.slice(1)}. Labels, local rules and the club’s own come first.
         </p>
       )}
+      {doing === "change" && <EnterForm change={e} onDone={() => setDoing("")} />}
       {doing === "merge" && <Merge name={e.name} onDone={() => setDoing("")} />}
       {doing === "split" && <EnterForm of={e.name} also={m.also} onDone={() => setDoing("")} />}
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10 gap-y-6 max-[900px]:grid-cols-1">

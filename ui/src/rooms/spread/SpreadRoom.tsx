@@ -17,6 +17,7 @@ import {
   Trouble,
   Waiting,
 } from "../../kit/pieces";
+import { Swatch } from "../../kit/Swatch";
 import { useTitle } from "../../kit/title";
 import { useVice } from "../../kit/vice";
 import { Line } from "./Line";
@@ -436,6 +437,7 @@ function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?:
       {d.change === "near" && !quietly && colour && colourSays[colour] && colour !== "same" && (
         <span className="block text-[0.92rem]">{colourSays[colour]}</span>
       )}
+      {(d.change === "near" || d.change === "replaced") && !quietly && <SeenColours d={d} />}
       {d.materials?.grade && <span className="block text-[0.92rem]">another grade</span>}
       {d.noise && noise && <span className="block text-[0.92rem]">noise: {d.noise}</span>}
       {list.map((n) => (
@@ -453,6 +455,21 @@ function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?:
       )}
       {says && quiet && <span className="block text-[0.92rem]">{says}</span>}
     </div>
+  );
+}
+
+/** What the eye gets of a part on both sides, dry and wet. */
+function SeenColours({ d }: { d: Departure }) {
+  const { parentSeen: a, variantSeen: b } = d.materials ?? {};
+  if (!a || !b) return null;
+  const swatch = (x: { dry: string; wet: string }) => ({ colour: "", dry: x.dry, wet: x.wet, count: 0 });
+  return (
+    <span className="my-0.5 flex items-center justify-center gap-1.5" data-testid="seen">
+      <Swatch of={swatch(a)} size={22} />
+      <span aria-hidden>→</span>
+      <Swatch of={swatch(b)} size={22} />
+      <span className="text-[0.88rem] text-soft">{a.over || b.over ? "dry, wet, over thread" : "dry, wet"}</span>
+    </span>
   );
 }
 
