@@ -16,7 +16,6 @@ import (
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
-	"mothledger/core/material"
 	"mothledger/core/practice"
 	"mothledger/core/profile"
 	"mothledger/core/proportion"
@@ -365,8 +364,6 @@ type Spread struct {
 	// Evidence is what two revisions of one dressing state differently beside the
 	// dressing itself.
 	Evidence []EvidenceChange `json:"evidence"`
-	// Form is the other form that the variant has, in words; hair-wing and beaded among them.
-	Form string `json:"form,omitempty"`
 	// Overruled is an archivist's own verdict, absent where the computed one stands.
 	Overruled *Overruled `json:"overruled,omitempty"`
 }
@@ -446,7 +443,6 @@ func spread(ctx context.Context, s store.Reads, parent, variant Leaf, v Vice) (S
 		out.Sentences = append(out.Sentences, say)
 	}
 	out.Summary, out.Phrase = out.Comparison.Sentence(), out.Comparison.Verdict.Phrase()
-	out.Form = out.Comparison.FormWords(func(name string) bool { return cab.Is(name, material.HairEntry) })
 	if o, ok, err := s.Overruled(ctx, c.ID, p.ID); err != nil {
 		return Spread{}, err
 	} else if ok {

@@ -90,8 +90,8 @@ func TestQuestionsAcrossOverHTTP(t *testing.T) {
 	if r := put(map[string]any{"verdict": "technique", "note": "a hair-wing is another way to dress"}); r.status != 200 {
 		t.Errorf("overruled: %d %s", r.status, r.body)
 	}
-	if s := into[ledger.Spread](t, call(t, http.MethodGet, url+"/api/spreads/1/4", nil)); s.Overruled == nil || s.Form != "hair-wing" || s.Comparison.Axes.Of == "" {
-		t.Errorf("spread: %+v, %q", s.Overruled, s.Form)
+	if s := into[ledger.Spread](t, call(t, http.MethodGet, url+"/api/spreads/1/4", nil)); s.Overruled == nil || s.Comparison.Form != "hair-wing" || s.Comparison.Axes.Of == "" {
+		t.Errorf("spread: %+v, %q", s.Overruled, s.Comparison.Form)
 	}
 }
 

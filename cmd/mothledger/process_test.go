@@ -293,6 +293,10 @@ func TestBadFilesAndFlags(t *testing.T) {
 		{[]string{"measure", "--size", "0", f}, 1, "expected a number from 1 to 32"},
 		{[]string{"measure", "--shank", "7Q", f}, 1, "expected standard, 2XL or 1XS"},
 		{[]string{"compare", f}, 2, "arg"},
+		{[]string{"material", "unobtainium"}, 1, "knows no material"},
+		{[]string{"material"}, 2, "arg"},
+		{[]string{"nearness", "tail", "wood duck"}, 2, "arg"},
+		{[]string{"nearness", "tail", "wood duck", "unobtainium"}, 1, "knows no material"},
 		{[]string{"tie", f}, 2, "unknown command"},
 	} {
 		run(t, "", c.code, "", c.says, c.args...)

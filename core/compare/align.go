@@ -2,7 +2,6 @@ package compare
 
 import (
 	"embed"
-	"encoding/csv"
 	"slices"
 	"strconv"
 	"strings"
@@ -16,19 +15,8 @@ import (
 //go:embed kinship.csv matters.csv kinds.csv verdicts.csv
 var tables embed.FS
 
-// rowsOf reads one of the tables beside the code. A table that is not as it should be does not
-// get through the tests.
-func rowsOf(name string) [][]string {
-	f, err := tables.Open(name)
-	if err != nil {
-		panic(err)
-	}
-	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil {
-		panic(err)
-	}
-	return rows[1:]
-}
+// rowsOf gives the rows of one of the tables beside the code.
+func rowsOf(name string) [][]string { return lexicon.Table(tables, name) }
 
 // number reads a figure of a table; empty is 0.
 func number(s string) float64 {

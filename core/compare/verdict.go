@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"mothledger/core/dressing"
+	"mothledger/core/material"
 	"mothledger/core/measure"
 	"mothledger/core/role"
 )
@@ -227,10 +228,11 @@ func (c *comparer) weigh(parts []Departure) weights {
 // judge draws the verdict from the axes, and says why.
 func (c *comparer) judge(out *Comparison) {
 	w := c.weigh(out.Parts)
-	out.Form = c.form(out.Parts)
-	out.Axes = c.axes(w, out.Form)
+	form := c.form(out.Parts)
+	out.Form = cmp.Or(form, c.lesserForm(out.Parts))
+	out.Axes = c.axes(w, form)
 	out.Uncertain = uncertain(out.Parts)
-	out.Verdict, out.Because = c.draw(w, out)
+	out.Verdict, out.Because = c.draw(w, out, form)
 	for _, f := range w.facts {
 		if f.sentence == "" {
 			continue
@@ -261,7 +263,7 @@ func of(v Verdict) bool {
 	return false
 }
 
-func (c *comparer) draw(w weights, out *Comparison) (Verdict, []string) {
+func (c *comparer) draw(w weights, out *Comparison, form string) (Verdict, []string) {
 	for _, e := range out.Essentials {
 		if e.Kept == Lost {
 			return NewPattern, []string{"without an essential of the parent, “" + e.Text + "”: " + e.Why}
@@ -275,18 +277,18 @@ func (c *comparer) draw(w weights, out *Comparison) (Verdict, []string) {
 		share = w.left / w.all
 	}
 	named := c.namesParent()
-	if share <= kinShare && !named && w.replaced+w.dropped >= 2 && (w.hook || out.Form != "" || w.far > 0) {
+	if share <= kinShare && !named && w.replaced+w.dropped >= 2 && (w.hook || form != "" || w.far > 0) {
 		return NoKin, []string{"no part of any weight is kept, and neither account names the other fly"}
 	}
-	if share < newShare && w.told > 0 && (w.hook || out.Form != "") && w.replaced+w.dropped >= 3 {
+	if share < newShare && w.told > 0 && (w.hook || form != "") && w.replaced+w.dropped >= 3 {
 		return NewPattern, []string{fmt.Sprintf("another hook or form, and of the parent's parts %s", keptWords(out.Parts))}
 	}
 	best, verdict := 0.0, SameDressing
 	for _, v := range []Verdict{Technique, Substitution, Simplified, DressedUp, Reproportioned, Colour} { // an order for ties
 		s := w.score[v]
-		if out.Form != "" && v == Technique {
+		if form != "" && v == Technique {
 			s += techniqueScore
-			if out.Form == lowWater { // what is shorter is the form
+			if form == lowWater { // what is shorter is the form
 				s += w.score[Reproportioned]
 			}
 		}
@@ -392,8 +394,8 @@ const (
 // shanks. Common practice, no source.
 const lowWaterShift = 0.3
 
-// form names the other form that a variant has; empty where it has the parent's. Hair for feather
-// and a bead more are named, but they are materials and parts: they make no other technique.
+// form names the other form that a variant has and that makes it another technique; empty where it has
+// the parent's.
 func (c *comparer) form(parts []Departure) string {
 	for _, d := range parts {
 		if d.Method != nil && d.Method.Change != "" {
@@ -432,16 +434,14 @@ const (
 	kindTube   = "tube"
 )
 
-// FormWords names a form that is told beside the verdict though it makes no other technique:
-// hair-wing and beaded.
-func (c Comparison) FormWords(isHair func(name string) bool) string {
-	if c.Form != "" {
-		return c.Form
-	}
-	for _, d := range c.Parts {
+// lesserForm names a form that is told beside the verdict though it makes no other technique: hair for
+// feather, a bead more.
+func (c *comparer) lesserForm(parts []Departure) string {
+	hair := func(name string) bool { return c.cabinet.Is(name, material.HairEntry) }
+	for _, d := range parts {
 		std, _ := role.Find(d.Role)
 		switch {
-		case std.Kin == role.Wing && d.Change == Replaced && isHair(d.Materials.VariantIs) && !isHair(d.Materials.ParentIs):
+		case std.Kin == role.Wing && d.Change == Replaced && hair(d.Materials.VariantIs) && !hair(d.Materials.ParentIs):
 			return hairWing
 		case std.Kin == role.Bead && d.Change == Added:
 			return beaded

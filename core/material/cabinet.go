@@ -4,13 +4,14 @@ import (
 	"cmp"
 	"crypto/sha256"
 	"embed"
-	"encoding/csv"
 	"encoding/hex"
 	"fmt"
 	"slices"
 	"strconv"
 	"strings"
 	"sync"
+
+	"mothledger/core/lexicon"
 )
 
 // Property is one thing that a material is more or less of.
@@ -123,19 +124,8 @@ func open() (*Cabinet, error) {
 	return newCabinet(all)
 }
 
-// rowsOf reads a table without its heading. A table that is not as it should be does not get through
-// the tests.
-func rowsOf(name string) [][]string {
-	f, err := tables.Open(name)
-	if err != nil {
-		panic(err)
-	}
-	rows, err := csv.NewReader(f).ReadAll()
-	if err != nil {
-		panic(err)
-	}
-	return rows[1:]
-}
+// rowsOf gives the rows of one of the tables beside the code.
+func rowsOf(name string) [][]string { return lexicon.Table(tables, name) }
 
 func list(s, sep string) []string {
 	var out []string

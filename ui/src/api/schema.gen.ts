@@ -2335,7 +2335,6 @@ export interface components {
         Spread: {
             comparison: components["schemas"]["CompareComparison"];
             evidence: components["schemas"]["EvidenceChange"][];
-            form?: string;
             kinds: ("variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from")[];
             overruled?: components["schemas"]["Overruled"];
             parent: components["schemas"]["Sheet"];

@@ -110,11 +110,11 @@ const axisSays: Record<string, string> = {
 
 /** What is there, of what, and how it is built, apart. */
 function Axes({ s }: { s: Spread }) {
-  const { axes: a, kind } = s.comparison;
+  const { axes: a, kind, form } = s.comparison;
   return (
     <p className="mt-1 leading-snug" data-testid="axes">
       {axisSays[`there ${a.there}`]}, {axisSays[`of ${a.of}`]}, {axisSays[`built ${a.built}`]}
-      {s.form && <b>: {s.form}</b>}
+      {form && <b>: {form}</b>}
       {kind && <span className="text-soft">; weighed as a {kindSays[kind] ?? `${kind} fly`}</span>}
     </p>
   );
