@@ -159,3 +159,8 @@ func TestFormerHeldPairs(t *testing.T) {
 func TestHeldPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "held.txt")).holdsTo(t, 88, 8, 80)
 }
+
+// TestFourthPairs holds the same on variants told as people tell them.
+func TestFourthPairs(t *testing.T) {
+	judgePairs(t, pairsIn(t, "fourth.txt")).holdsTo(t, 95, 3, 92)
+}
