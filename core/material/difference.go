@@ -17,7 +17,7 @@ func Difference(hexA, hexB string) (float64, error) {
 	if err != nil {
 		return 0, err
 	}
-	return labDifference(lab(a), lab(b)), nil
+	return LabDifference(lab(a), lab(b)), nil
 }
 
 // lab gives L*, a* and b* on their usual scale, 0 to 100 for L*.
@@ -30,9 +30,9 @@ func lab(c colorful.Color) [3]float64 {
 // settled as the paper's own figures have it, and not by the last bit of a float.
 const opposite = 1e-9
 
-// labDifference is CIEDE2000 as Sharma, Wu and Dalal 2005 write it, of two colours in L*, a*, b*. The
-// package that reads colours has it too, but not for hues that lie exactly opposite (their pair 10).
-func labDifference(x, y [3]float64) float64 {
+// LabDifference is CIEDE2000 as Sharma, Wu and Dalal 2005 write it, of two colours in L*, a*, b* on
+// their usual scale. The package that reads colours has it too, but not for hues that lie exactly opposite (their pair 10).
+func LabDifference(x, y [3]float64) float64 {
 	rad := math.Pi / 180
 	pow7 := func(c float64) float64 { return math.Sqrt(math.Pow(c, 7) / (math.Pow(c, 7) + math.Pow(25, 7))) }
 	g := 0.5 * (1 - pow7((math.Hypot(x[1], x[2])+math.Hypot(y[1], y[2]))/2))

@@ -57,6 +57,9 @@ func (r *reader) none() {
 		line int
 		text string
 	}
+	if len(d.Parts) == 0 { // of a text of which nothing else was read nothing is said
+		return
+	}
 	var all []told
 	for _, n := range d.Notes {
 		all = append(all, told{0, n})
@@ -64,29 +67,56 @@ func (r *reader) none() {
 	for _, p := range d.Parts {
 		all = append(all, told{p.Line, p.Note})
 	}
+	for _, u := range d.Unread {
+		all = append(all, told{u.Line, u.Text})
+	}
 	for _, x := range all {
-		toks := measure.Lex(x.text)
-		for i, t := range toks {
-			if t.Low != "no" || i > 0 && !endsHere(toks, i-1) {
-				continue
+		for _, label := range leftOut(measure.Lex(x.text)) {
+			std, _ := role.Find(label)
+			if !slices.ContainsFunc(d.Parts, func(p Part) bool { s, _ := p.Standard(); return s.Name == std.Name }) {
+				d.Parts = append(d.Parts, Part{Line: cmp.Or(x.line, 1), Role: role.Label(label), Text: "no " + label, Absent: true, Materials: []Material{}})
 			}
-			for n := min(2, len(toks)-i-1); n >= 1; n-- {
-				label := toks[i+1].Low
-				if n == 2 {
-					label += " " + toks[i+2].Low
-				}
-				std, known := role.Find(label)
-				if !known || std.Universal || std.Weight == 0 || !endsHere(toks, i+n+1) {
-					continue
-				}
-				if !slices.ContainsFunc(d.Parts, func(p Part) bool { s, _ := p.Standard(); return s.Name == std.Name }) {
-					d.Parts = append(d.Parts, Part{Line: cmp.Or(x.line, 1), Role: role.Label(label), Text: t.Low + " " + label, Absent: true, Materials: []Material{}})
-				}
-				d.Unread = slices.DeleteFunc(d.Unread, func(u Unread) bool { return u.Line == x.line && strings.EqualFold(u.Text, label) })
-				break
-			}
+			d.Unread = slices.DeleteFunc(d.Unread, func(u Unread) bool { return u.Line == x.line && strings.EqualFold(u.Text, label) })
 		}
 	}
+}
+
+// leftOut lists the labels of the parts that words say there are none of: "no rib, no tag", "without wing and
+// tail". A part that every fly has, or whose label is followed by more ("no wing on the small ones"), is none.
+func leftOut(toks []measure.Token) []string {
+	var out []string
+	for i, t := range toks {
+		list := t.Low == "without"
+		if !list && (t.Low != "no" || i > 0 && !endsHere(toks, i-1)) {
+			continue
+		}
+		for k := i + 1; k < len(toks); {
+			label, n := labelOf(toks, k)
+			if n == 0 || !endsHere(toks, k+n) {
+				break
+			}
+			out = append(out, label)
+			if k += n; !list || k >= len(toks) || toks[k].Low == "." {
+				break
+			}
+			k++ // the joint
+		}
+	}
+	return out
+}
+
+// labelOf gives the label of a part that a fly can lack at k, and how many tokens it has; none for others.
+func labelOf(toks []measure.Token, k int) (string, int) {
+	for n := min(2, len(toks)-k); n >= 1; n-- {
+		label := toks[k].Low
+		if n == 2 {
+			label += " " + toks[k+1].Low
+		}
+		if std, known := role.Find(label); known && !std.Universal && std.Weight > 0 {
+			return label, n
+		}
+	}
+	return "", 0
 }
 
 // endsHere tells whether nothing that belongs to a thing stands at k: the end, a stop, a joint, another
