@@ -61,9 +61,6 @@ func (l *Ledger) CompareWaiting(ctx context.Context, n int) (int, error) {
 func kept(p store.Pair, i int, d compare.Departure) store.Departure {
 	kin := d.Kin()
 	out := store.Departure{Child: p.Child, Parent: p.Parent, Position: i, Role: d.Role, Kin: kin, Change: string(d.Change), Ways: d.Ways(), Reason: cut(d.Reason, 400), ReasonKind: string(d.ReasonKind), Says: cut(d.Sentence(), 400)}
-	if d.Noise != "" { // only its figures depart
-		out.Change = string(compare.Same)
-	}
 	if m := d.Materials; m != nil {
 		out.ParentIs, out.VariantIs, out.Colour = m.ParentIs, m.VariantIs, m.Colour
 		out.ParentWords, out.VariantWords = cut(strings.Join(m.Parent, " and "), 200), cut(strings.Join(m.Variant, " and "), 200)

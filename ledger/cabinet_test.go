@@ -344,6 +344,9 @@ func TestAnArchivistOverrules(t *testing.T) {
 	if s := at(); s.Overruled == nil || s.Overruled.Verdict != compare.NewPattern || s.Overruled.Note == "" || s.Comparison.Verdict != compare.Colour {
 		t.Errorf("overruled: %+v", s.Overruled)
 	}
+	if up, down := open(t, l, f[1]).Parents[0], open(t, l, f[0]).Variants[0]; up.Verdict != compare.NewPattern || down.Verdict != compare.NewPattern {
+		t.Errorf("beside its parent it is %s, beside its variant %s", up.Verdict, down.Verdict)
+	}
 	if _, err := l.Undo(t.Context(), done.Deed, by); err != nil {
 		t.Fatal(err)
 	}

@@ -306,10 +306,14 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	if err != nil {
 		return Folio{}, err
 	}
-	if f.Parents, err = relatives(parents, func(p dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, p, on.Dressing).Verdict }); err != nil {
+	own, err := s.OverruledAround(ctx, r.ID)
+	if err != nil {
 		return Folio{}, err
 	}
-	if f.Variants, err = relatives(variants, func(v dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, on.Dressing, v).Verdict }); err != nil {
+	if f.Parents, err = relatives(parents, own, func(p dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, p, on.Dressing).Verdict }); err != nil {
+		return Folio{}, err
+	}
+	if f.Variants, err = relatives(variants, own, func(v dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, on.Dressing, v).Verdict }); err != nil {
 		return Folio{}, err
 	}
 	if number == 0 && r.ReadBy != reading.Version() && strings.TrimSpace(r.Text) != "" {
@@ -332,7 +336,8 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	return f, nil
 }
 
-func relatives(rows []store.Row, judge func(dressing.Dressing) compare.Verdict) ([]Relative, error) {
+// relatives gives parents or variants with the verdict on each: an archivist's own before the computed one.
+func relatives(rows []store.Row, own map[int64]string, judge func(dressing.Dressing) compare.Verdict) ([]Relative, error) {
 	out := make([]Relative, 0, len(rows))
 	for _, row := range rows {
 		d, err := filed(row)
@@ -340,7 +345,9 @@ func relatives(rows []store.Row, judge func(dressing.Dressing) compare.Verdict) 
 			return nil, err
 		}
 		e := Relative{entry(row), descent.Kind(row.Kind), row.Link}
-		e.Verdict = judge(d)
+		if e.Verdict = compare.Verdict(own[row.ID]); e.Verdict == "" {
+			e.Verdict = judge(d)
+		}
 		e.VerdictIs = e.Verdict.Phrase()
 		out = append(out, e)
 	}

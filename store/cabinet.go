@@ -302,6 +302,23 @@ type OverruledVerdict struct {
 	At      time.Time `db:"overruled_at" json:"at"`
 }
 
+// OverruledAround gives the archivists' verdicts in which a dressing is the variant or the parent, by the other
+// dressing.
+func (s Reads) OverruledAround(ctx context.Context, id int64) (map[int64]string, error) {
+	var list []struct {
+		Other   int64  `db:"other"`
+		Verdict string `db:"verdict"`
+	}
+	if err := s.q.SelectContext(ctx, &list, `select case when child_id = $1 then parent_id else child_id end as other, verdict from overruled where child_id = $1 or parent_id = $1`, id); err != nil {
+		return nil, err
+	}
+	out := map[int64]string{}
+	for _, x := range list {
+		out[x.Other] = x.Verdict
+	}
+	return out, nil
+}
+
 // Overruled gives the archivist's verdict on a variant beside a parent; ok is false where there is none.
 func (s Reads) Overruled(ctx context.Context, child, parent int64) (v OverruledVerdict, ok bool, err error) {
 	list := []OverruledVerdict{}

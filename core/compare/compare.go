@@ -102,9 +102,9 @@ type Departure struct {
 	Method    *Words     `json:"method,omitempty"`
 	Hook      *Words     `json:"hook,omitempty"`
 	Why       string     `json:"why,omitempty"` // of an unstated or untold part
-	// Noise says why a change of the materials is noise for this kind of fly; figures say it
-	// themselves.
-	Noise string `json:"noise,omitempty"`
+	// Noise is a change of the materials that is noise on this kind of fly: Change is then same.
+	Noise *Noise `json:"noise,omitempty"`
+	noise string
 	// Remark is what is to be said of a part that does not depart: an accepted alternative, a
 	// shade that is not stated, one part told in two lines.
 	Remark string `json:"remark,omitempty"`
@@ -158,12 +158,31 @@ type Figures struct {
 	VariantSaid string  `json:"variantSaid,omitempty"`
 	Of          string  `json:"of,omitempty"`
 	Change      string  `json:"change,omitempty"`
-	// Noise says why the change does not matter on this kind of fly.
-	Noise string `json:"noise,omitempty"`
+	// Noise is a change that does not matter on this kind of fly: Change is then absent.
+	Noise *Noise `json:"noise,omitempty"`
+	noise string
+}
+
+// Noise is what would be a change, and why it is none on this kind of fly: a layer of its own.
+type Noise struct {
+	Change string `json:"change"`
+	Why    string `json:"why"`
+}
+
+// settle lays what is noise apart from what departs.
+func (d *Departure) settle() {
+	if d.noise != "" && (d.Change == Near || d.Change == Replaced) {
+		d.Noise, d.Change = &Noise{string(d.Change), d.noise}, Same
+	}
+	for _, f := range d.figures() {
+		if f.noise != "" && f.Change != "" {
+			f.Noise, f.Change = &Noise{f.Change, f.noise}, ""
+		}
+	}
 }
 
 // departs tells whether figures differ by more than noise.
-func (f *Figures) departs() bool { return f != nil && f.Change != "" && f.Noise == "" }
+func (f *Figures) departs() bool { return f != nil && f.Change != "" }
 
 // Words are two ways of doing a thing.
 type Words struct {
@@ -175,12 +194,8 @@ type Words struct {
 // Departs tells whether anything about the part differs by more than noise.
 func (d Departure) Departs() bool {
 	switch d.Change {
-	case Added, Dropped:
+	case Near, Replaced, Added, Dropped:
 		return true
-	case Near, Replaced:
-		if d.Noise == "" {
-			return true
-		}
 	case Unstated, CannotTell:
 		return false
 	}
@@ -189,7 +204,7 @@ func (d Departure) Departs() bool {
 
 // Noisy tells whether something differs that is noise on this kind of fly.
 func (d Departure) Noisy() bool {
-	return d.Noise != "" || slices.ContainsFunc(d.figures(), func(f *Figures) bool { return f.Noise != "" })
+	return d.Noise != nil || slices.ContainsFunc(d.figures(), func(f *Figures) bool { return f.Noise != nil })
 }
 
 func (d Departure) figures() []*Figures {
@@ -479,13 +494,14 @@ func (c *comparer) part(d *Departure, p dressing.Part) {
 		d.Change, d.Why, d.Length, d.Count = CannotTell, "lost from the specimen", nil, nil
 	}
 	c.noise(d, std)
+	d.settle()
 	if d.Departs() {
 		c.reason(d, j)
 	}
 }
 
 // rulesNumber goes up with each change of the code that says something else of two dressings.
-const rulesNumber = 2
+const rulesNumber = 3
 
 // Version tells by which rules a comparison was made: the code, its tables and the words. What a
 // Cabinet of the club's own adds stands beside it.

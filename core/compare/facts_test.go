@@ -5,36 +5,39 @@ package compare
 func facts(c Comparison) (told, noise []string) {
 	for _, d := range c.Parts {
 		part := standard(d.Role)
-		say := func(f, why string) {
-			if why != "" {
-				noise = append(noise, part+" "+f)
-			} else {
-				told = append(told, part+" "+f)
+		say := func(f, prefix string, n *Noise) {
+			if n != nil {
+				noise = append(noise, part+" "+prefix+n.Change)
+			} else if f != "" {
+				told = append(told, part+" "+prefix+f)
 			}
 		}
 		switch d.Change {
 		case Near, Replaced, Added, Dropped:
-			say(string(d.Change), d.Noise)
+			say(string(d.Change), "", nil)
 		}
 		for _, f := range []*Figures{d.Length, d.Count, d.Diameter} {
-			if f != nil && f.Change != "" {
-				say(f.Change, f.Noise)
+			if f != nil {
+				say(f.Change, "", f.Noise)
 			}
 		}
-		if d.Turns != nil && d.Turns.Change != "" {
-			say("turns-"+d.Turns.Change, d.Turns.Noise)
+		if d.Turns != nil {
+			say(d.Turns.Change, "turns-", d.Turns.Noise)
+		}
+		if d.Noise != nil {
+			say("", "", d.Noise)
 		}
 		if d.Winding != nil && d.Winding.Change != "" {
-			say("winding", "")
+			say("winding", "", nil)
 		}
 		if d.Method != nil && d.Method.Change != "" {
-			say("method", "")
+			say("method", "", nil)
 		}
 		if d.Hook != nil && d.Hook.Change != "" {
-			say("style", "")
+			say("style", "", nil)
 		}
 		if d.Moved {
-			say("moved", "")
+			say("moved", "", nil)
 		}
 	}
 	return told, noise

@@ -126,18 +126,20 @@ func (c *comparer) noise(d *Departure, std role.Role) {
 	does := c.pw[d.ParentPart].does
 	within := func(f *Figures, m *matter, apart float64) {
 		if f != nil && f.Change != "" && m != nil && apart <= m.limit[0]+1e-9 {
-			f.Noise = m.why
+			f.noise = m.why
 		}
 	}
 	if f := d.Count; f != nil {
-		within(f, c.matter(std, does, "count"), gap(f))
+		if m := c.matter(std, does, "count"); m != nil && (f.Of == "" || countKey(f.Of) == countKey(m.unit)) { // two plumes more are no two fibres
+			within(f, m, gap(f))
+		}
 	}
 	if f := d.Turns; f != nil {
 		within(f, c.matter(std, does, "turns"), gap(f))
 	}
 	if f := d.Length; f != nil && f.Change != "" {
 		if m := c.matter(std, does, "range"); m != nil && f.Of == m.unit && inside(f.Parent, m.limit) && inside(f.Variant, m.limit) {
-			f.Noise = m.why
+			f.noise = m.why
 		}
 		a, b := f.Parent, f.Variant
 		switch measure.Unit(f.Of) {
@@ -157,10 +159,10 @@ func (c *comparer) noise(d *Departure, std role.Role) {
 		what = "colour"
 	}
 	if m := c.matter(std, does, what); m != nil && c.matter(std, does, "seen") == nil {
-		d.Noise = m.why
+		d.noise = m.why
 	}
 	if m := c.matter(std, does, "usual"); m != nil && d.Change == Replaced && d.Materials.Nearness >= m.limit[0] && d.Materials.Colour != material.Outside {
-		d.Noise = m.why
+		d.noise = m.why
 	}
 }
 

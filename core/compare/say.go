@@ -34,9 +34,7 @@ func (d Departure) Sentence() string {
 	case Unstated, CannotTell:
 		return ""
 	case Replaced, Near:
-		if d.Noise == "" {
-			say = append(say, fmt.Sprintf("%s instead of %s", list(d.Materials.Variant), list(d.Materials.Parent)))
-		}
+		say = append(say, fmt.Sprintf("%s instead of %s", list(d.Materials.Variant), list(d.Materials.Parent)))
 	}
 	for _, f := range d.figures() {
 		if f.departs() {
@@ -104,11 +102,15 @@ func (d Departure) Literally() string {
 	if d.Change == Same && d.Materials != nil && d.Materials.Colour == material.Inside {
 		all.Change = Near
 	}
-	all.Noise = ""
+	if d.Noise != nil {
+		all.Change = Change(d.Noise.Change)
+	}
 	for _, f := range []**Figures{&all.Length, &all.Count, &all.Turns, &all.Diameter} {
 		if *f != nil {
 			plain := **f
-			plain.Noise = ""
+			if plain.Noise != nil {
+				plain.Change = plain.Noise.Change
+			}
 			*f = &plain
 		}
 	}

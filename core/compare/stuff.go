@@ -265,7 +265,7 @@ func (c *comparer) material(d *Departure, i, j int) {
 			main.colour = x.colour
 		}
 	}
-	d.Change, d.Noise = main.change, main.noise
+	d.Change, d.noise = main.change, main.noise
 	d.Vague = main.vague
 	d.Materials.Nearness, d.Materials.Colour, d.Materials.Grade = main.nearness, main.colour, main.grade
 	if e := pm[0].entry; e != nil {
@@ -274,7 +274,7 @@ func (c *comparer) material(d *Departure, i, j int) {
 	if e := vm[0].entry; e != nil {
 		d.Materials.VariantIs = e.Name
 	}
-	if d.Change == Near && d.Noise == "" && d.Materials.Colour == material.Outside && !d.Materials.Grade && (c.p.Parts[i].Damage == dressing.Worn || c.v.Parts[j].Damage == dressing.Worn) {
+	if d.Change == Near && d.noise == "" && d.Materials.Colour == material.Outside && !d.Materials.Grade && (c.p.Parts[i].Damage == dressing.Worn || c.v.Parts[j].Damage == dressing.Worn) {
 		d.Change, d.Remark = Same, "the colour has changed with time"
 	}
 	if d.Remark == "" && d.Vague && d.Change == Same && !c.pw[i].std.Universal {

@@ -181,18 +181,16 @@ func (c *comparer) weigh(parts []Departure) weights {
 		}
 		switch d.Change {
 		case Near:
-			if d.Noise == "" && d.Materials.Grade {
+			if d.Materials.Grade {
 				add(Reproportioned, nearScore*weight)
-			} else if d.Noise == "" {
+			} else {
 				add(Colour, nearScore*weight)
 			}
 		case Replaced:
-			if d.Noise == "" {
-				add(Substitution, weight)
-				w.replaced++
-				if d.Materials.Nearness < substituteLeast {
-					w.far++
-				}
+			add(Substitution, weight)
+			w.replaced++
+			if d.Materials.Nearness < substituteLeast {
+				w.far++
 			}
 		case Added:
 			add(DressedUp, weight)
@@ -503,9 +501,7 @@ func (d Departure) undo() string {
 		}
 		return "put the " + d.Role + " back, of " + list(d.Materials.Parent)
 	case Near, Replaced:
-		if d.Noise == "" {
-			return "make the " + d.Role + " of " + list(d.Materials.Parent) + " again"
-		}
+		return "make the " + d.Role + " of " + list(d.Materials.Parent) + " again"
 	}
 	for _, f := range d.figures() {
 		if !f.departs() {

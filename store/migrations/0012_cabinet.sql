@@ -19,6 +19,7 @@ create table overruled (
   overruled_at timestamptz not null default now(),
   primary key (child_id, parent_id)
 );
+create index overruled_parent on overruled (parent_id);
 grant select, insert, delete on overruled to mothledger_app;
 grant update (verdict, note) on overruled to mothledger_app;
 

@@ -1070,7 +1070,7 @@ export interface components {
             materials?: components["schemas"]["CompareMaterials"];
             method?: components["schemas"]["CompareWords"];
             moved: boolean;
-            noise?: string;
+            noise?: components["schemas"]["CompareNoise"];
             /** Format: int64 */
             parentPart: number;
             reason?: string;
@@ -1095,7 +1095,7 @@ export interface components {
         };
         CompareFigures: {
             change?: string;
-            noise?: string;
+            noise?: components["schemas"]["CompareNoise"];
             of?: string;
             /** Format: double */
             parent: number;
@@ -1115,6 +1115,10 @@ export interface components {
             variant: string[];
             variantIs?: string;
             variantSeen?: components["schemas"]["CompareSeen"];
+        };
+        CompareNoise: {
+            change: string;
+            why: string;
         };
         CompareSeen: {
             dry: string;

@@ -278,7 +278,7 @@ function SpreadPage({ s }: { s: Spread }) {
 /** Whether anything about a part differs by more than noise. */
 function departs(d: Departure): boolean {
   if (d.change === "added" || d.change === "dropped") return true;
-  if ((d.change === "near" || d.change === "replaced") && !d.noise) return true;
+  if (d.change === "near" || d.change === "replaced") return true;
   return !["unstated", "cannot-tell"].includes(d.change) && (d.moved || notes(d).length > 0);
 }
 
@@ -379,8 +379,11 @@ const short = (v: number) => String(Math.round(v * 100) / 100);
 function notes(d: Departure, all = false): string[] {
   const out: string[] = [];
   const figure = (f: Figures | undefined, unit: string) => {
-    if (f?.change && (all || !f.noise))
-      out.push(`${f.change}: ${short(f.parent)} → ${short(f.variant)}${unit}${f.noise ? ` (noise: ${f.noise})` : ""}`);
+    const change = f?.change || (all && f?.noise?.change);
+    if (f && change)
+      out.push(
+        `${change}: ${short(f.parent)} → ${short(f.variant)}${unit}${f.noise ? ` (noise: ${f.noise.why})` : ""}`,
+      );
   };
   figure(d.length, d.length?.of ? ` ${d.length.of}` : "");
   figure(d.count, d.count?.of ? ` ${plural(d.count.of)}` : "");
@@ -408,8 +411,8 @@ const colourSays: Record<string, string> = {
 };
 
 function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?: string; says?: string }) {
-  const quietly = (d.change === "near" || d.change === "replaced") && !!d.noise && !noise;
-  const s = signs[quietly ? "same" : d.change];
+  const change = noise && d.noise ? (d.noise.change as Departure["change"]) : d.change;
+  const s = signs[change];
   const list = notes(d, noise);
   const quiet = !departs(d) && !(noise && isNoisy(d));
   const colour = d.materials?.colour;
@@ -425,7 +428,7 @@ function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?:
       <span className={quiet ? "" : "font-semibold"}>
         {s.word !== "same" || quiet ? s.word : d.hook?.change ? "another hook" : "same material"}
       </span>
-      {d.change === "replaced" && !quietly && wanted && (
+      {change === "replaced" && wanted && (
         <Link
           to="/instead"
           search={{ name: wanted, part: standardOf(d.role), on: kind || undefined }}
@@ -434,12 +437,12 @@ function Gutter({ d, noise, kind, says }: { d: Departure; noise: boolean; kind?:
           what else could stand in?
         </Link>
       )}
-      {d.change === "near" && !quietly && colour && colourSays[colour] && colour !== "same" && (
+      {change === "near" && colour && colourSays[colour] && colour !== "same" && (
         <span className="block text-[0.92rem]">{colourSays[colour]}</span>
       )}
-      {(d.change === "near" || d.change === "replaced") && !quietly && <SeenColours d={d} />}
+      {(change === "near" || change === "replaced") && <SeenColours d={d} />}
       {d.materials?.grade && <span className="block text-[0.92rem]">another grade</span>}
-      {d.noise && noise && <span className="block text-[0.92rem]">noise: {d.noise}</span>}
+      {d.noise && noise && <span className="block text-[0.92rem]">noise: {d.noise.why}</span>}
       {list.map((n) => (
         <span key={n} className="block text-[0.92rem]">
           {n}
