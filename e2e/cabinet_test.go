@@ -83,7 +83,7 @@ func TestTheCabinetIsKept(t *testing.T) {
 func TestAnAnswerAcrossTheLedger(t *testing.T) {
 	p := open(t, true, "/")
 	p.rows(27)
-	p.press("q")
+	p.press("z")
 	p.at("/across")
 	p.clickText("Variants whose tail is longer than their parent’s")
 	p.until(`document.querySelector("[data-testid=answer]")?.innerText.includes("1 variant")`)

@@ -46,7 +46,7 @@ const rooms: {
   { to: "/trays", say: "Trays", key: "y", Icon: Inbox },
   { to: "/hooks", say: "Hooks", key: "h", Icon: FishingHook },
   { to: "/cabinet", say: "Cabinet", key: "r", Icon: Feather },
-  { to: "/across", say: "Across", key: "q", Icon: GitCompareArrows },
+  { to: "/across", say: "Across", key: "z", Icon: GitCompareArrows },
   { to: "/words", say: "Words", key: "w", Icon: Languages },
   { to: "/schools", say: "Schools", key: "c", Icon: GraduationCap },
   { to: "/journal", say: "Journal", key: "g", Icon: History },
@@ -84,7 +84,7 @@ export function Shell() {
     { key: "c", what: "to the Schools: how this club does it", do: () => void navigate({ to: "/schools" }) },
     { key: "r", what: "to the Cabinet: raw materials", do: () => void navigate({ to: "/cabinet" }) },
     {
-      key: "q",
+      key: "z",
       what: "questions across the ledger: what variants changed",
       do: () => void navigate({ to: "/across" }),
     },

@@ -107,13 +107,13 @@ function Page({ m }: { m: MaterialPage }) {
           <dl className="mt-1">
             {m.properties.map((p) => (
               <div key={p.name} className="flex min-h-[34px] items-center gap-3 border-b border-rule">
-                <dt className="w-[8.5rem] shrink-0">{p.name}</dt>
+                <dt className="w-[8.5rem] shrink-0 max-[500px]:w-[6.5rem]">{p.name}</dt>
                 <dd className="flex grow items-center gap-3">
                   {p.mm ? (
                     <span className="font-semibold">{p.value} mm</span>
                   ) : (
                     <>
-                      <span aria-hidden className="flex h-2.5 w-[9rem] border border-edge">
+                      <span aria-hidden className="flex h-2.5 w-[9rem] border border-edge max-[500px]:w-[5rem]">
                         <span className="bg-soft" style={{ width: `${p.value * 25}%` }} />
                       </span>
                       <span className="text-soft">{level[Math.round(p.value)]}</span>
@@ -123,12 +123,12 @@ function Page({ m }: { m: MaterialPage }) {
               </div>
             ))}
             <div className="flex min-h-[34px] items-baseline gap-3 border-b border-rule py-1.5">
-              <dt className="w-[8.5rem] shrink-0">can be</dt>
+              <dt className="w-[8.5rem] shrink-0 max-[500px]:w-[6.5rem]">can be</dt>
               <dd>{m.can.join(", ") || "only what it is"}</dd>
             </div>
             {e.wet && (
               <div className="flex min-h-[34px] items-baseline gap-3 border-b border-rule py-1.5">
-                <dt className="w-[8.5rem] shrink-0">in water</dt>
+                <dt className="w-[8.5rem] shrink-0 max-[500px]:w-[6.5rem]">in water</dt>
                 <dd>{e.wet}</dd>
               </div>
             )}
