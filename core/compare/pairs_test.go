@@ -155,7 +155,8 @@ func TestFormerHeldPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "former.txt")).holdsTo(t, 95, 4, 92) // one of 25 told is still invented: a sentence of h04 is not read
 }
 
-// TestHeldPairs runs the pairs that are never mended on.
+// TestHeldPairs runs the pairs that are never mended on. Run once it was 32 of 32 found, 1 of 33 invented, 13 of 15
+// verdicts.
 func TestHeldPairs(t *testing.T) {
 	judgePairs(t, pairsIn(t, "held.txt")).holdsTo(t, 88, 8, 80)
 }
