@@ -44,7 +44,7 @@ func (l *Ledger) CompareWaiting(ctx context.Context, n int) (int, error) {
 			if err := errors.Join(json.Unmarshal(p.ParentReading, &parent), json.Unmarshal(p.ChildReading, &variant)); err != nil {
 				return err
 			}
-			x := compare.With(c.Cabinet, parent, variant)
+			x := compare.With(c.Cabinet, parent, linkedTo(parent, variant))
 			verdicts = append(verdicts, string(x.Verdict))
 			for i, d := range x.Parts {
 				if d.Departs() {
@@ -56,6 +56,15 @@ func (l *Ledger) CompareWaiting(ctx context.Context, n int) (int, error) {
 		return tx.KeepComparisons(ctx, rulesNow(c), list, verdicts, departures)
 	})
 	return compared, err
+}
+
+// linkedTo gives a variant that the ledger links to a parent as one that names it: what is linked is kin, whatever
+// its own account says.
+func linkedTo(parent, variant dressing.Dressing) dressing.Dressing {
+	if variant.VariantOf == "" {
+		variant.VariantOf = parent.Title
+	}
+	return variant
 }
 
 func kept(p store.Pair, i int, d compare.Departure) store.Departure {

@@ -310,10 +310,14 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	if err != nil {
 		return Folio{}, err
 	}
-	if f.Parents, err = relatives(parents, own, func(p dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, p, on.Dressing).Verdict }); err != nil {
+	if f.Parents, err = relatives(parents, own, func(p dressing.Dressing) compare.Verdict {
+		return compare.With(c.Cabinet, p, linkedTo(p, on.Dressing)).Verdict
+	}); err != nil {
 		return Folio{}, err
 	}
-	if f.Variants, err = relatives(variants, own, func(v dressing.Dressing) compare.Verdict { return compare.With(c.Cabinet, on.Dressing, v).Verdict }); err != nil {
+	if f.Variants, err = relatives(variants, own, func(v dressing.Dressing) compare.Verdict {
+		return compare.With(c.Cabinet, on.Dressing, linkedTo(on.Dressing, v)).Verdict
+	}); err != nil {
 		return Folio{}, err
 	}
 	if number == 0 && r.ReadBy != reading.Version() && strings.TrimSpace(r.Text) != "" {
@@ -441,7 +445,11 @@ func spread(ctx context.Context, s store.Reads, parent, variant Leaf, v Vice) (S
 	if err != nil {
 		return Spread{}, err
 	}
-	out.Comparison = compare.With(cab.Cabinet, out.Parent.Dressing, out.Variant.Dressing)
+	variantDressing := out.Variant.Dressing
+	if out.Related {
+		variantDressing = linkedTo(out.Parent.Dressing, variantDressing)
+	}
+	out.Comparison = compare.With(cab.Cabinet, out.Parent.Dressing, variantDressing)
 	for _, d := range out.Comparison.Parts {
 		say := d.Sentence()
 		if p.ID == c.ID { // of two revisions nothing is noise

@@ -73,9 +73,10 @@ func TestVerdicts(t *testing.T) {
 		{"no wing, no tail", vary(t, "Wing: bronze mallard slips, to the end of the tail\n", "", "Tail: 6 ginger cock fibres, half the shank\n", ""), Simplified},
 		{"with cheeks and a tag", vary(t, "Tail:", "Tag: silver tinsel\nTail:", "Hackle: ginger hen, 3 turns", "Hackle: ginger hen, 3 turns\nCheeks: jungle cock"), DressedUp},
 		{"a longer tail and more turns", vary(t, "half the shank", "one and a half shanks", "3 turns", "5 turns"), Reproportioned},
+		{"a stranger with little alike", read(t, "Pattern: V\n\nHook: 10 streamer\nThread: red\nBody: pearl tinsel\nWing: white calf tail\nThroat: red hen\nCheeks: jungle cock\n"), NoKin},
 		{"a parachute", vary(t, "ginger hen, 3 turns", "ginger hen, wound parachute, 3 turns"), Technique},
 		{"the rib the other way", vary(t, "against the body", "in the same direction"), Technique},
-		{"little of the old", read(t, "Pattern: V\n\nHook: 10 streamer\nThread: red\nBody: pearl tinsel\nWing: white calf tail\nThroat: red hen\nCheeks: jungle cock\n"), NewPattern},
+		{"little of the old", read(t, "Pattern: V\nVariant of: Parent\n\nHook: 10 streamer\nThread: red\nBody: pearl tinsel\nWing: white calf tail\nThroat: red hen\nCheeks: jungle cock\n"), NewPattern},
 	} {
 		got := Dressings(read(t, parent), c.v)
 		if got.Verdict != c.want {

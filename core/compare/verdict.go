@@ -13,8 +13,8 @@ import (
 )
 
 // Verdict is what a comparison amounts to, in the words that people use. It is drawn from three
-// axes, by rules in a fixed order (judge): essentials first, then what cannot be told, then kin,
-// then another pattern, then the axis that weighs most. verdicts.csv has an example of each.
+// axes, by rules in a fixed order (draw): whether the two are kin at all, the essentials, what cannot be told,
+// another pattern, then the axis that weighs most. verdicts.csv has an example of each.
 type Verdict string
 
 // The verdicts.
@@ -117,7 +117,9 @@ const (
 	hookScore       = 2.0
 	substituteLeast = 0.5
 	newShare        = 0.45
-	kinShare        = 0.05
+	kinShare        = 0.25
+	nearKin         = 0.5
+	kinTold         = 5.0
 	universalWeight = 0.5
 )
 
@@ -135,6 +137,7 @@ type weights struct {
 	score map[Verdict]float64
 	// of the parent's character: how much there is, how much is left, how much could be told
 	all, left, told     float64
+	alike               float64 // the same weighed by how alike it is, as kin shows
 	replaced, far       int
 	added, dropped      int
 	proportions, manner bool
@@ -160,10 +163,12 @@ func (c *comparer) weigh(parts []Departure) weights {
 				w.told += weight
 			}
 			switch {
-			case d.Change == Same || d.Change == Near:
-				w.left += weight
+			case d.Change == Same:
+				w.left, w.alike = w.left+weight, w.alike+weight
+			case d.Change == Near:
+				w.left, w.alike = w.left+weight, w.alike+nearKin*weight
 			case d.Change == Replaced && d.Materials.Nearness >= substituteLeast:
-				w.left += weight * d.Materials.Nearness
+				w.left, w.alike = w.left+weight*d.Materials.Nearness, w.alike+nearKin*weight*d.Materials.Nearness
 			case d.Change == Unstated || d.Change == CannotTell:
 				w.all -= weight
 			}
@@ -262,6 +267,9 @@ func of(v Verdict) bool {
 }
 
 func (c *comparer) draw(w weights, out *Comparison, form string) (Verdict, []string) {
+	if w.all > 0 && w.alike/w.all < kinShare && w.told >= kinTold && w.replaced+w.dropped >= 2 && !c.namesParent() {
+		return NoKin, []string{"hardly a part of any weight is kept, and neither account names the other fly"}
+	}
 	for _, e := range out.Essentials {
 		if e.Kept == Lost {
 			return NewPattern, []string{"without an essential of the parent, “" + e.Text + "”: " + e.Why}
@@ -273,10 +281,6 @@ func (c *comparer) draw(w weights, out *Comparison, form string) (Verdict, []str
 	share := 1.0
 	if w.all > 0 {
 		share = w.left / w.all
-	}
-	named := c.namesParent()
-	if share <= kinShare && !named && w.replaced+w.dropped >= 2 && (w.hook || form != "" || w.far > 0) {
-		return NoKin, []string{"no part of any weight is kept, and neither account names the other fly"}
 	}
 	if share < newShare && w.told > 0 && (w.hook || form != "") && w.replaced+w.dropped >= 3 {
 		return NewPattern, []string{fmt.Sprintf("another hook or form, and of the parent's parts %s", keptWords(out.Parts))}
