@@ -497,8 +497,8 @@ func (l *Ledger) Instead(ctx context.Context, name, colour, part, on string) (In
 		}
 		std, _ := role.Find(part)
 		kin := cmp.Or(std.Kin, std.Name)
-		duty := material.DutyOf(part, on)
-		if duty.Part != part {
+		duty, called := material.DutyCalled(part, on)
+		if !called {
 			duty = material.DutyOf(kin, on)
 		}
 		wanted := material.Stuff{Entry: &e}

@@ -88,18 +88,21 @@ func nearnessCommand() *cobra.Command {
 	var on string
 	c := &cobra.Command{Use: "nearness PART WANTED MATERIAL...", Short: "Say how near materials are to the one wanted for a part, the nearest first, and why", Args: args(cobra.MinimumNArgs(3)),
 		RunE: func(cmd *cobra.Command, a []string) error {
-			wanted, err := stuffNamed(a[1], a[0])
-			if err != nil {
-				return err
-			}
 			type row struct {
 				Name string `json:"name"`
 				material.Nearness
 			}
-			duty := material.DutyOf(a[0], on)
+			duty, ok := material.DutyCalled(a[0], on)
+			if !ok {
+				_, _ = fmt.Fprintf(cmd.ErrOrStderr(), "%s is no part with a row of its own; it is judged by the look alone\n", a[0])
+			}
+			wanted, err := stuffNamed(a[1], duty.Part)
+			if err != nil {
+				return err
+			}
 			var rows []row
 			for _, name := range a[2:] {
-				s, err := stuffNamed(name, a[0])
+				s, err := stuffNamed(name, duty.Part)
 				if err != nil {
 					return err
 				}
@@ -126,7 +129,7 @@ func nearnessCommand() *cobra.Command {
 					Wanted string `json:"wanted"`
 					Why    string `json:"why"`
 					Rows   []row  `json:"rows"`
-				}{a[0], on, wanted.Name, duty.Why, rows})
+				}{duty.Part, duty.On, wanted.Name, duty.Why, rows})
 			}
 			_, _ = fmt.Fprintf(cmd.OutOrStdout(), "in place of %s as %s: %s\n", a[1], a[0], duty.Why)
 			w := tabwriter.NewWriter(cmd.OutOrStdout(), 0, 4, 2, ' ', 0)

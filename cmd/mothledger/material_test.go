@@ -22,6 +22,8 @@ func TestMaterialsOnTheCommandLine(t *testing.T) {
 		t.Errorf("%+v, %v", m, err)
 	}
 	run(t, "", 0, "cannot be", "", "nearness", "post", "poly yarn", "wool")
+	run(t, "", 0, "a spun head flares", "", "nearness", "spun head", "deer hair", "caribou", "elk hair")
+	run(t, "", 0, "", "judged by the look alone", "nearness", "gills", "hen", "wool")
 	var n struct {
 		Wanted, Why string
 		Rows        []struct {

@@ -93,7 +93,7 @@ type name struct {
 	entry *Entry
 }
 
-//go:embed cabinet.csv duties.csv hues.csv cans.csv markings.csv words.csv
+//go:embed cabinet.csv duties.csv hues.csv cans.csv markings.csv words.csv callings.csv
 var tables embed.FS
 
 var builtin = func() *Cabinet {
@@ -520,7 +520,7 @@ func colourIn(phrase string, m Meant) string {
 // Digest tells the built-in tables apart: what is derived from them is made anew when it changes.
 func Digest() string {
 	h := sha256.New()
-	for _, name := range []string{"cabinet.csv", "duties.csv", "hues.csv", "cans.csv", "markings.csv", "words.csv"} {
+	for _, name := range []string{"cabinet.csv", "duties.csv", "hues.csv", "cans.csv", "markings.csv", "words.csv", "callings.csv"} {
 		b, err := tables.ReadFile(name)
 		if err != nil {
 			panic(err)

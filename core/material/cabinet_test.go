@@ -129,6 +129,22 @@ func TestNearnessIsExplained(t *testing.T) {
 	}
 }
 
+// TestPartsAsPeopleCallThem finds the duty of a part with the kind of fly in its name.
+func TestPartsAsPeopleCallThem(t *testing.T) {
+	for called, want := range map[string]string{
+		"spun head": "head bug", "wet wing": "wing ", "dry wing slips": "wing dry", "downwing": "wing dry", "plume wing": "wing emerger", "spider hackle": "hackle spider", "Wing Case": "wing case ", "wing": "wing ",
+		"body hackle": "body hackle ", "tail": "tail ", "dry tail": "tail dry", "whisks": "tail ", "gills": "other ",
+	} {
+		d, ok := DutyCalled(called, "")
+		if got := d.Part + " " + d.On; got != want || ok != (want != "other ") {
+			t.Errorf("%q is %q, %v; expected %q", called, got, ok, want)
+		}
+	}
+	if d, _ := DutyCalled("spider hackle", "dry"); d.On != "dry" {
+		t.Errorf("a kind said apart: %+v", d)
+	}
+}
+
 func TestVetoes(t *testing.T) {
 	c := Builtin()
 	for _, x := range []struct {

@@ -1,6 +1,7 @@
 package material
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -79,6 +80,33 @@ func DutyOf(part, on string) Duty {
 }
 
 const otherPart = "other"
+
+// DutyCalled is DutyOf for a part as people call it, with the kind of fly in its name: "wet wing", "spun head",
+// "spider hackle"; ok is false where no part with a row of its own is meant, and the duty is then any part's. A
+// kind of fly that is said apart wins over one in the name.
+func DutyCalled(part, on string) (d Duty, ok bool) {
+	words := PlainWords(part)
+	for _, r := range rowsOf("callings.csv") {
+		if slices.Equal(PlainWords(r[0]), words) {
+			return DutyOf(r[1], cmp.Or(on, r[2])), true
+		}
+	}
+	best := ""
+	for _, row := range dutyRows {
+		if within(PlainWords(row.Part), words) && len(row.Part) > len(best) && row.Part != otherPart {
+			best = row.Part
+		}
+	}
+	if best == "" {
+		return DutyOf(otherPart, on), false
+	}
+	for _, row := range dutyRows {
+		if on == "" && row.Part == best && row.On != "" && slices.Contains(words, row.On) {
+			on = row.On
+		}
+	}
+	return DutyOf(best, on), true
+}
 
 // Duties lists the parts that have a row of their own.
 func Duties() []Duty { return slices.Clone(dutyRows) }
