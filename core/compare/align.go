@@ -52,6 +52,9 @@ const (
 	post      = role.Post
 	spent     = "spent"
 	boundDown = "bound down"
+	low       = "over the back"
+	flat      = "flat"
+	roofed    = "roof"
 	free      = "set free" // what a wing is that nobody calls a post or bound down
 )
 
@@ -308,7 +311,7 @@ func (c *comparer) movedParts(pair []int) []bool {
 	}
 	var a, b []int
 	for i, j := range pair {
-		if j >= 0 && inFront(c.pw[i]) && inFront(c.vw[j]) && !c.v.Parts[j].Absent && !c.p.Parts[i].Absent {
+		if j >= 0 && c.inFront(c.pw[i]) && c.inFront(c.vw[j]) && !c.v.Parts[j].Absent && !c.p.Parts[i].Absent {
 			a = append(a, i)
 		}
 	}
@@ -325,6 +328,18 @@ func (c *comparer) movedParts(pair []int) []bool {
 		moved[i] = !kept[i]
 	}
 	return moved
+}
+
+// lying are the manners of a wing that lies over the back, where the hackle comes before it or behind it.
+var lying = map[string]bool{low: true, flat: true, roofed: true, boundDown: true}
+
+// inFront is inFront for this kind of fly: on a dry fly the hackle is wound round a wing that stands, whichever is
+// written first.
+func (c *comparer) inFront(w work) bool {
+	if c.kind == lexicon.StyleDry && w.std.Kin == role.Wing && !lying[w.manner] {
+		return false
+	}
+	return inFront(w)
 }
 
 // inFront tells a part that is tied in one after the other at the front, in an order that

@@ -284,3 +284,24 @@ func TestASizeIsNoDeparture(t *testing.T) {
 		t.Errorf("%s, %+v", c.Verdict, d)
 	}
 }
+
+// TestOnlyTrueMovesAreTold: a hackle before or behind a lying wing is another order; round a standing wing, and a rib, a
+// tail or a tag listed elsewhere, are only written otherwise.
+func TestOnlyTrueMovesAreTold(t *testing.T) {
+	for _, c := range []struct {
+		name, a, b string
+		moved      bool
+	}{
+		{"hackle and wing of a wet fly", "Hook: 12 wet\nBody: wool\nHackle: hen, 3 turns\nWing: duck slips\n", "Hook: 12 wet\nBody: wool\nWing: duck slips\nHackle: hen, 3 turns\n", true},
+		{"hackle round a standing wing", "Hook: 12 dry\nBody: wool\nHackle: cock, 3 turns\nWing: duck slips, upright\n", "Hook: 12 dry\nBody: wool\nWing: duck slips, upright\nHackle: cock, 3 turns\n", false},
+		{"hackle before a sedge's wing", "Hook: 12 dry\nBody: wool\nHackle: cock, 3 turns\nWing: duck slips, flat\n", "Hook: 12 dry\nBody: wool\nWing: duck slips, flat\nHackle: cock, 3 turns\n", true},
+		{"rib and body", "Hook: 12 wet\nRib: gold wire\nBody: wool\nHackle: hen\n", "Hook: 12 wet\nBody: wool\nRib: gold wire\nHackle: hen\n", false},
+		{"from the head back", "Hook: 12 wet\nTail: red wool\nBody: wool\nHackle: hen\nWing: duck slips\n", "Hook: 12 wet\nWing: duck slips\nHackle: hen\nBody: wool\nTail: red wool\n", false},
+		{"wing case and thorax", "Hook: 12 nymph\nBody: fur\nWing case: goose\nThorax: hare\n", "Hook: 12 nymph\nBody: fur\nThorax: hare\nWing case: goose\n", false},
+	} {
+		told, _ := facts(Dressings(read(t, "Fly\n"+c.a), read(t, "Fly\n"+c.b)))
+		if moved := len(told) == 1 && strings.HasSuffix(told[0], " moved"); moved != c.moved || !moved && len(told) > 0 {
+			t.Errorf("%s: %v", c.name, told)
+		}
+	}
+}
