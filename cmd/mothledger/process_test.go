@@ -265,6 +265,7 @@ func TestTheTextCommands(t *testing.T) {
 	run(t, "", 0, `"change":"longer"`, "", "compare", "--json", f, long)
 	run(t, "", 0, `"change":"shorter"`, "", "compare", "--json", long, f)
 	run(t, "", 0, "re-proportioned", "", "compare", f, long)
+	run(t, "", 0, "to make it its parent again: bring the tail back", "", "compare", f, long)
 }
 
 // strip takes the line numbers out, which a rewritten file need not keep.

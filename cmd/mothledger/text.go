@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -400,17 +401,28 @@ func printComparison(out io.Writer, parent string, c compare.Comparison) error {
 		if len(d.Roles) == 2 {
 			name = strings.Join(d.Roles, "/")
 		}
-		say := d.Sentence()
-		if say == "" {
-			say = d.Why
+		say := cmp.Or(d.Sentence(), d.Why, d.Remark)
+		if d.Noisy() {
+			say = strings.TrimPrefix(say+"; noise: "+strings.Join(d.NoiseSays(), ", "), "; ")
 		}
 		_, _ = fmt.Fprintf(w, "%s\t%s\t%s\n", name, d.Change, say)
 	}
 	for _, e := range c.Essentials {
 		_, _ = fmt.Fprintf(w, "essential\t%s\t%s; %s\n", e.Kept, e.Text, e.Why)
 	}
-	_, _ = fmt.Fprintln(w)
-	return w.Flush()
+	if err := w.Flush(); err != nil {
+		return err
+	}
+	for _, l := range []struct {
+		head string
+		list []string
+	}{{"against it", c.Against}, {"cannot be told", c.Uncertain}, {"to make it its parent again", c.Return}} {
+		if len(l.list) > 0 {
+			_, _ = fmt.Fprintf(out, "\n%s: %s\n", l.head, strings.Join(l.list, "; "))
+		}
+	}
+	_, err := fmt.Fprintln(out)
+	return err
 }
 
 func openapiCommand() *cobra.Command {

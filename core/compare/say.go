@@ -142,3 +142,17 @@ func (d Departure) Ways() []string {
 	}
 	return out
 }
+
+// NoiseSays says what is noise in a part, a line each: what would differ, and why that is nothing here.
+func (d Departure) NoiseSays() []string {
+	var out []string
+	if d.Noise != nil {
+		out = append(out, d.Noise.Change+" ("+d.Noise.Why+")")
+	}
+	for _, f := range d.figures() {
+		if f.Noise != nil {
+			out = append(out, f.Noise.Change+" ("+f.Noise.Why+")")
+		}
+	}
+	return out
+}
