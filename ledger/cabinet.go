@@ -680,10 +680,23 @@ func holdsTogether(ctx context.Context, tx *store.Tx, field string) error {
 	return nil
 }
 
+// setMaterial sets the club's row of a material. A list of other names that is empty is kept as such: it takes the
+// built-in ones away, where none at all leaves them.
 func setMaterial(ctx context.Context, tx *store.Tx, e material.Entry) error {
 	key := store.Key{Words: e.Name}
 	e.Name, e.Basis = "", ""
-	return tx.Set(ctx, store.OfMaterial, key, e)
+	b, err := json.Marshal(e)
+	if err != nil {
+		return err
+	}
+	row := map[string]any{}
+	if err := json.Unmarshal(b, &row); err != nil {
+		return err
+	}
+	if e.Also != nil {
+		row["also"] = e.Also
+	}
+	return tx.Set(ctx, store.OfMaterial, key, row)
 }
 
 // EnterMaterial enters a material in the club's Cabinet, or changes one. What was filed keeps its words.

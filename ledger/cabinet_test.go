@@ -226,6 +226,16 @@ func TestASplitTakesItsNames(t *testing.T) {
 	if m := material(t, l, "hen cape"); m.Entry.Name != "hen hackle" {
 		t.Errorf("undone: hen cape is %s", m.Entry.Name)
 	}
+	// the only other name of a material can be parted from it
+	if _, err := l.SplitMaterial(t.Context(), "mink tail", ledger.MaterialBody{Name: "mink brush", Also: []string{"mink tail hair"}}, by); err != nil {
+		t.Fatal(err)
+	}
+	if m := material(t, l, "mink tail hair"); m.Entry.Name != "mink brush" {
+		t.Errorf("its only other name leads to %s", m.Entry.Name)
+	}
+	if m := material(t, l, "mink tail"); m.Entry.Name != "mink tail" || len(m.Also) != 0 {
+		t.Errorf("what is left: %s, %v", m.Entry.Name, m.Also)
+	}
 	for field, b := range map[string]ledger.MaterialBody{
 		"name": {Name: "  "}, "under": {Name: "lamp moss", Under: "nothing that is there"}, "properties.sheen": {Name: "lamp moss", Properties: map[string]float64{"sheen": 5}}, "properties.weight": {Name: "lamp moss", Properties: map[string]float64{"weight": 1}}, "can": {Name: "lamp moss", Can: []string{"sing"}},
 	} {
