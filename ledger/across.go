@@ -201,7 +201,7 @@ func (l *Ledger) Across(ctx context.Context, a AcrossAsked) (Answer, error) {
 }
 
 func departedOf(r store.Departed) Departed {
-	return Departed{r.Folio, r.Title, r.ParentFolio, r.ParentTitle, r.Tier, r.Date, r.Role, compare.Change(r.Change), slices.Concat([]string{}, r.Ways), r.Says, r.Reason, compare.ReasonKind(r.ReasonKind)}
+	return Departed{r.Folio, r.Title, r.ParentFolio, r.ParentTitle, r.Tier, r.Date, r.Role, compare.Change(r.Change), append([]string{}, r.Ways...), r.Says, r.Reason, compare.ReasonKind(r.ReasonKind)}
 }
 
 // Since is how a departure stands to the line of parents.

@@ -68,6 +68,9 @@ func TestAnswersAcrossTheLedger(t *testing.T) {
 		[]string{"1970", "claret wool", "olive wool"},
 		[]string{"2004", "6 ginger", "7 ginger"}) // noise is no answer
 	a := across(t, l, ledger.AcrossAsked{Part: "tail", What: "longer"})
+	if b := across(t, l, ledger.AcrossAsked{What: "replaced"}); b.Rows[0].Ways == nil {
+		t.Error("no ways are told as null")
+	}
 	if a.Variants != 1 || a.Waiting != 0 || a.Rows[0].Folio != f[1] || a.Rows[0].ParentFolio != f[0] || !strings.Contains(a.Rows[0].Says, "longer") {
 		t.Errorf("longer tails: %+v", a)
 	}
