@@ -68,8 +68,7 @@ func linkedTo(parent, variant dressing.Dressing) dressing.Dressing {
 }
 
 func kept(p store.Pair, i int, d compare.Departure) store.Departure {
-	kin := d.Kin()
-	out := store.Departure{Child: p.Child, Parent: p.Parent, Position: i, Role: d.Role, Kin: kin, Change: string(d.Change), Ways: d.Ways(), Reason: cut(d.Reason, 400), ReasonKind: string(d.ReasonKind), Says: cut(d.Sentence(), 400)}
+	out := store.Departure{Child: p.Child, Parent: p.Parent, Position: i, Role: d.Role, Kin: d.Kin(), Change: string(d.Change), Ways: d.Ways(), Reason: cut(d.Reason, 400), ReasonKind: string(d.ReasonKind), Says: cut(d.Sentence(), 400)}
 	if m := d.Materials; m != nil {
 		out.ParentIs, out.VariantIs, out.Colour = m.ParentIs, m.VariantIs, m.Colour
 		out.ParentWords, out.VariantWords = cut(strings.Join(m.Parent, " and "), 200), cut(strings.Join(m.Variant, " and "), 200)
@@ -297,13 +296,17 @@ func (l *Ledger) LineOf(ctx context.Context, folio int) (Line, error) {
 func steps(ctx context.Context, s store.Reads, c clubCabinet, line []store.Row, flies []dressing.Dressing) ([]LineStep, error) {
 	out := []LineStep{}
 	own := compare.With(c.Cabinet, flies[1], flies[0])
+	mine, parents := make([]compare.Comparison, len(flies)), make([]compare.Comparison, len(flies)) // beside each further up
+	for up := 2; up < len(flies); up++ {
+		mine[up], parents[up] = compare.With(c.Cabinet, flies[up], flies[0]), compare.With(c.Cabinet, flies[up], flies[1])
+	}
 	for _, d := range own.Parts {
 		if !d.Departs() {
 			continue
 		}
 		step := LineStep{Part: d.Role, Says: d.Sentence(), Is: IsNew, From: line[1].Folio}
 		for up := 2; up < len(flies); up++ { // does it do as one further up does?
-			if !departsAt(compare.With(c.Cabinet, flies[up], flies[0]), d.Kin()) && departsAt(compare.With(c.Cabinet, flies[up], flies[1]), d.Kin()) {
+			if !departsAt(mine[up], d.Kin()) && departsAt(parents[up], d.Kin()) {
 				step.Is, step.From = Reverted, line[up].Folio
 				break
 			}
@@ -318,7 +321,7 @@ func steps(ctx context.Context, s store.Reads, c clubCabinet, line []store.Row, 
 	for up := 2; up < len(flies); up++ { // what a parent changed, and the fly keeps
 		theirs := compare.With(c.Cabinet, flies[up], flies[up-1])
 		for _, d := range theirs.Parts {
-			if d.Departs() && !departsAt(own, d.Kin()) && departsAt(compare.With(c.Cabinet, flies[up], flies[0]), d.Kin()) {
+			if d.Departs() && !departsAt(own, d.Kin()) && departsAt(mine[up], d.Kin()) {
 				first, err := firstOf(ctx, s, d, line[up-1].Folio)
 				if err != nil {
 					return nil, err

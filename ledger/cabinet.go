@@ -7,6 +7,7 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"sync"
@@ -165,6 +166,11 @@ func uses(ctx context.Context, s store.Reads, c clubCabinet) ([]use, error) {
 // named tells whether something is said of a material beside its colour: "red" alone names none.
 func (u use) named() bool { return u.Words != "" }
 
+// said gives the words of a material as people write them.
+func (u use) said() string {
+	return compare.Phrase(dressing.Material{Size: u.Grade, Colour: u.Colour, Name: u.Words})
+}
+
 // Cabinet lists the materials, as a tree in reading order; with letters only those that hold them in
 // one of their names, and what they are under.
 func (l *Ledger) Cabinet(ctx context.Context, letters string) (CabinetPage, error) {
@@ -209,8 +215,7 @@ func (l *Ledger) Cabinet(ctx context.Context, letters string) (CabinetPage, erro
 				if e.Under != under || e.Name == under || !shown[e.Name] {
 					continue
 				}
-				hex := inkOf(e)
-				out.Rows = append(out.Rows, CabinetRow{e.Name, e.Under, depth, otherNames(e), e.Marking, swatch("", hex, 0), counts[e.Name], e.Basis, e.Caution != ""})
+				out.Rows = append(out.Rows, CabinetRow{e.Name, e.Under, depth, otherNames(e), e.Marking, swatch("", e.OwnInk(), 0), counts[e.Name], e.Basis, e.Caution != ""})
 				walk(e.Name, depth+1)
 			}
 		}
@@ -218,14 +223,6 @@ func (l *Ledger) Cabinet(ctx context.Context, letters string) (CabinetPage, erro
 		return nil
 	})
 	return out, err
-}
-
-func inkOf(e material.Entry) string {
-	if e.Hue != "" {
-		return e.Hue
-	}
-	hex, _ := material.Hue(e.Name, "")
-	return hex
 }
 
 // otherNames are the other names of an entry as people read them: what is called so in one part only
@@ -351,11 +348,11 @@ func (l *Ledger) Material(ctx context.Context, name string, v Vice) (MaterialPag
 			parts[u.Kin] += u.Count
 			colours[u.colour] += u.Count
 			if u.entry.Name == e.Name {
-				out.Said = append(out.Said, SaidAs{strings.Join(strings.Fields(u.Grade+" "+u.Colour+" "+u.Words), " "), u.Kin, u.Count})
+				out.Said = append(out.Said, SaidAs{u.said(), u.Kin, u.Count})
 			}
 		}
-		out.Swatches = append(out.Swatches, swatch("", inkOf(e), colours[""]))
-		for _, colour := range slices.SortedFunc(keys(colours), func(a, b string) int { return cmp.Or(cmp.Compare(colours[b], colours[a]), cmp.Compare(a, b)) }) {
+		out.Swatches = append(out.Swatches, swatch("", e.OwnInk(), colours[""]))
+		for _, colour := range slices.SortedFunc(maps.Keys(colours), func(a, b string) int { return cmp.Or(cmp.Compare(colours[b], colours[a]), cmp.Compare(a, b)) }) {
 			if hex, ok := material.Hex(colour); ok && colour != "" && colour != lexicon.Natural {
 				out.Swatches = append(out.Swatches, swatch(colour, hex, colours[colour]))
 			}
@@ -396,16 +393,6 @@ func (l *Ledger) Material(ctx context.Context, name string, v Vice) (MaterialPag
 		return nil
 	})
 	return out, err
-}
-
-func keys(m map[string]int) func(yield func(string) bool) {
-	return func(yield func(string) bool) {
-		for k := range m {
-			if !yield(k) {
-				return
-			}
-		}
-	}
 }
 
 // known finds an entry by any of its names.
@@ -524,7 +511,7 @@ func (l *Ledger) Instead(ctx context.Context, name, colour, part, on string) (In
 				candidate.Ink = wanted.Ink
 			}
 			n := c.Nearness(duty, wanted, candidate)
-			row := StandIn{Name: x.Name, Near: n.Near, Swatch: swatch("", cmp.Or(candidate.Ink, inkOf(x)), 0), Marking: x.Marking, Forbidden: n.Forbidden, Changes: []string{}, Terms: n.Terms, Caution: x.Caution}
+			row := StandIn{Name: x.Name, Near: n.Near, Swatch: swatch("", cmp.Or(candidate.Ink, x.OwnInk()), 0), Marking: x.Marking, Forbidden: n.Forbidden, Changes: []string{}, Terms: n.Terms, Caution: x.Caution}
 			for _, t := range n.Terms {
 				if len(row.Changes) < mostChanges && t.Apart >= leastApart && t.Name != "kin" && t.Name != "use" && t.Name != "beast" {
 					row.Changes = append(row.Changes, t.Says)
@@ -606,7 +593,7 @@ func (l *Ledger) UnknownMaterials(ctx context.Context) (UnknownPage, error) {
 			if len(out.Rows) == mostUnknown {
 				continue
 			}
-			row := UnknownMaterial{strings.Join(strings.Fields(u.Grade+" "+u.Colour+" "+u.Words), " "), u.Kin, u.Count, []int{}}
+			row := UnknownMaterial{u.said(), u.Kin, u.Count, []int{}}
 			rows, err := s.Holding(ctx, []store.Stuff{u.Stuff}, shownFolios)
 			if err != nil {
 				return err

@@ -2,6 +2,7 @@ package compare
 
 import (
 	"embed"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -90,7 +91,7 @@ func (c *comparer) works(d dressing.Dressing) []work {
 				w.manner = collar
 			}
 		}
-		if std.Kin == role.Underbody && slices.ContainsFunc(p.Materials, func(m dressing.Material) bool { return c.can(m, "weigh") }) {
+		if std.Kin == role.Underbody && slices.ContainsFunc(p.Materials, func(m dressing.Material) bool { return can(c.cabinet, m, "weigh") }) {
 			w.does = role.Underweight
 		}
 		for _, m := range d.MaterialsOf(i) {
@@ -189,17 +190,10 @@ func (c *comparer) pairs() []int {
 			if k < leastKinship && like < 1 || k < sameKin && like < sameStuff && like != silent {
 				continue
 			}
-			worth[i][j] = k + byMaterial*like - byOrder*abs(float64(i)/float64(len(c.p.Parts))-float64(j)/float64(len(c.v.Parts)))
+			worth[i][j] = k + byMaterial*like - byOrder*math.Abs(float64(i)/float64(len(c.p.Parts))-float64(j)/float64(len(c.v.Parts)))
 		}
 	}
 	return assign(worth)
-}
-
-func abs(x float64) float64 {
-	if x < 0 {
-		return -x
-	}
-	return x
 }
 
 // alike says how like two parts are by their materials, from 0 to 1 for the same in the same

@@ -10,12 +10,11 @@
 package compare
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
+	"sync"
 
 	"mothledger/core/dressing"
 	"mothledger/core/hook"
@@ -191,6 +190,9 @@ type Words struct {
 	Change  string `json:"change,omitempty"`
 }
 
+// departs tells whether two ways of doing a thing differ.
+func (w *Words) departs() bool { return w != nil && w.Change != "" }
+
 // Departs tells whether anything about the part differs by more than noise.
 func (d Departure) Departs() bool {
 	switch d.Change {
@@ -215,12 +217,7 @@ func (d Departure) figures() []*Figures {
 func (d Departure) Figured() bool { return slices.ContainsFunc(d.figures(), (*Figures).departs) }
 
 func (d Departure) technical() bool {
-	for _, w := range []*Words{d.Winding, d.Method, d.Hook} {
-		if w != nil && w.Change != "" {
-			return true
-		}
-	}
-	return false
+	return d.Winding.departs() || d.Method.departs() || d.Hook.departs()
 }
 
 // Dressings compares a variant with its parent, with the built-in Cabinet.
@@ -505,17 +502,9 @@ const rulesNumber = 5
 
 // Version tells by which rules a comparison was made: the code, its tables and the words. What a
 // Cabinet of the club's own adds stands beside it.
-func Version() string {
-	h := sha256.New()
-	for _, name := range []string{"kinship.csv", "matters.csv", "kinds.csv", "verdicts.csv"} {
-		b, err := tables.ReadFile(name)
-		if err != nil {
-			panic(err)
-		}
-		_, _ = h.Write(b)
-	}
-	return fmt.Sprintf("%d-%s-%s-%s", rulesNumber, hex.EncodeToString(h.Sum(nil))[:12], material.Digest(), lexicon.Digest())
-}
+var Version = sync.OnceValue(func() string {
+	return fmt.Sprintf("%d-%s-%s-%s", rulesNumber, lexicon.Sum(tables, "kinship.csv", "matters.csv", "kinds.csv", "verdicts.csv"), material.Digest(), lexicon.Digest())
+})
 
 // Kin is the work that the part does, by which departures of many flies are gathered.
 func (d Departure) Kin() string {

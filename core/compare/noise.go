@@ -1,6 +1,7 @@
 package compare
 
 import (
+	"math"
 	"slices"
 	"strings"
 
@@ -46,19 +47,13 @@ const (
 // emerger, streamer, salmon or bug; empty where nothing tells it.
 func KindOfFly(cabinet *material.Cabinet, d dressing.Dressing) string {
 	style := d.HookStyle()
-	does := func(i int, what string) bool {
-		return slices.ContainsFunc(d.Parts[i].Materials, func(m dressing.Material) bool {
-			e := cabinet.Of(m.Colour+" "+m.Name, "").Entry
-			return e != nil && slices.Contains(e.Can, what)
-		})
-	}
 	soft, clipped := false, false
 	winged := false
-	for i, p := range d.Parts {
+	for _, p := range d.Parts {
 		std, _ := p.Standard()
 		switch std.Kin {
 		case role.Body, role.Head:
-			clipped = clipped || does(i, "flare")
+			clipped = clipped || slices.ContainsFunc(p.Materials, func(m dressing.Material) bool { return can(cabinet, m, "flare") })
 		case role.Hackle:
 			for _, m := range p.Materials {
 				e := cabinet.Of(m.Colour+" "+m.Name, role.Hackle).Entry
@@ -98,7 +93,7 @@ var kinds = func() map[string]struct {
 // spiderParts is how many parts a spider has at most: hook, silk, body, rib, thorax, hackle, head.
 const spiderParts = 7
 
-// find gives the row that is told most closely of a part, of a kind of fly before any.
+// matter gives the row that is told most closely of a part, of a kind of fly before any.
 func (c *comparer) matter(std role.Role, does, what string) *matter {
 	var best *matter
 	score := -1
@@ -149,7 +144,7 @@ func (c *comparer) noise(d *Departure, std role.Role) {
 		default: // other units as shares of the longer
 			a, b = a/max(a, b, 1e-9), b/max(f.Parent, b, 1e-9)
 		}
-		within(f, c.matter(std, does, "length"), abs(a-b))
+		within(f, c.matter(std, does, "length"), math.Abs(a-b))
 	}
 	if d.Change != Near && d.Change != Replaced {
 		return
@@ -169,7 +164,7 @@ func (c *comparer) noise(d *Departure, std role.Role) {
 func inside(v float64, limit [2]float64) bool { return v >= limit[0]-1e-9 && v <= limit[1]+1e-9 }
 
 // gap is how far two figures lie apart.
-func gap(f *Figures) float64 { return abs(f.Parent - f.Variant) }
+func gap(f *Figures) float64 { return math.Abs(f.Parent - f.Variant) }
 
 // reasonKinds are words that tell of what kind a reason is.
 var reasonKinds = lexicon.Values("reason")

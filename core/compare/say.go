@@ -42,7 +42,7 @@ func (d Departure) Sentence() string {
 		}
 	}
 	for _, w := range []*Words{d.Winding, d.Method, d.Hook} {
-		if w != nil && w.Change != "" {
+		if w.departs() {
 			say = append(say, wayWords(w.Variant)+" instead of "+wayWords(w.Parent))
 		}
 	}
@@ -70,20 +70,19 @@ func wayWords(w string) string {
 func rounded(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }
 
 func (f Figures) say() string {
-	round := rounded
 	switch f.Of {
 	case "turn":
 		return fmt.Sprintf("%s turns instead of %s", f.VariantSaid, f.ParentSaid)
 	case string(measure.Shank), string(measure.Gape), string(measure.Eye):
-		return fmt.Sprintf("%s, %s of the %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
+		return fmt.Sprintf("%s, %s of the %s instead of %s", f.Change, rounded(f.Variant), f.Of, rounded(f.Parent))
 	}
 	switch f.Change {
 	case "larger", "smaller":
-		return fmt.Sprintf("%s, %s mm instead of %s", f.Change, round(f.Variant), round(f.Parent))
+		return fmt.Sprintf("%s, %s mm instead of %s", f.Change, rounded(f.Variant), rounded(f.Parent))
 	case "more", "fewer":
 		return fmt.Sprintf("%s %ss instead of %s", f.VariantSaid, f.Of, f.ParentSaid)
 	}
-	return fmt.Sprintf("%s, %s × %s instead of %s", f.Change, round(f.Variant), f.Of, round(f.Parent))
+	return fmt.Sprintf("%s, %s × %s instead of %s", f.Change, rounded(f.Variant), f.Of, rounded(f.Parent))
 }
 
 // Literally says all that differs in a part, what is noise on a fly and what is only said with less
@@ -133,7 +132,7 @@ func (d Departure) Ways() []string {
 		of   *Words
 		name string
 	}{{d.Winding, "winding"}, {d.Method, "method"}, {d.Hook, "style"}} {
-		if w.of != nil && w.of.Change != "" {
+		if w.of.departs() {
 			out = append(out, w.name)
 		}
 	}

@@ -1,6 +1,7 @@
 package compare
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -217,9 +218,9 @@ func undyed(colour string) string {
 	return strings.TrimSpace(strings.TrimPrefix(colour, lexicon.Natural+" "))
 }
 
-// can tells whether the Cabinet knows that a material can be made to do a thing.
-func (c *comparer) can(m dressing.Material, what string) bool {
-	meant := c.cabinet.Of(m.Colour+" "+m.Name, "")
+// can tells whether a Cabinet knows that a material can be made to do a thing.
+func can(cabinet *material.Cabinet, m dressing.Material, what string) bool {
+	meant := cabinet.Of(m.Colour+" "+m.Name, "")
 	return meant.Entry != nil && slices.Contains(meant.Entry.Can, what)
 }
 
@@ -259,10 +260,10 @@ func (c *comparer) material(d *Departure, i, j int) {
 		if x := c.list(duty, pm, vm); x.change != Replaced || main.change == Replaced {
 			main = x
 		}
-	} else if x := c.list(duty, pm, vm); main.change == Same && x.change != Same {
-		main.change, main.noise = Near, x.noise
-		if x.colour != "" {
-			main.colour = x.colour
+	} else if main.change == Same {
+		if x := c.list(duty, pm, vm); x.change != Same {
+			main.change, main.noise = Near, x.noise
+			main.colour = cmp.Or(x.colour, main.colour)
 		}
 	}
 	d.Change, d.noise = main.change, main.noise

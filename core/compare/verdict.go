@@ -136,12 +136,11 @@ type weights struct {
 	facts []fact
 	score map[Verdict]float64
 	// of the parent's character: how much there is, how much is left, how much could be told
-	all, left, told     float64
-	alike               float64 // the same weighed by how alike it is, as kin shows
-	replaced, far       int
-	added, dropped      int
-	proportions, manner bool
-	hook                bool
+	all, left, told float64
+	alike           float64 // the same weighed by how alike it is, as kin shows
+	replaced, far   int
+	added, dropped  int
+	manner, hook    bool
 }
 
 func weightOf(d Departure) float64 {
@@ -207,14 +206,13 @@ func (c *comparer) weigh(parts []Departure) weights {
 		for _, x := range d.figures() {
 			if x.departs() {
 				add(Reproportioned, figureScore*max(weight, 1))
-				w.proportions = true
 			}
 		}
-		if d.Hook != nil && d.Hook.Change != "" {
+		if d.Hook.departs() {
 			add(Technique, hookScore)
 			w.hook = true
 		}
-		if d.Winding != nil && d.Winding.Change != "" || d.Method != nil && d.Method.Change != "" {
+		if d.Winding.departs() || d.Method.departs() {
 			add(Technique, techniqueScore*max(weight, 1))
 			w.manner = true
 		}
@@ -379,7 +377,7 @@ func (c *comparer) axes(w weights, form string) Axes {
 		a.Built = OtherForm
 	case w.manner:
 		a.Built = OtherWay
-	case w.proportions || w.score[Reproportioned] > 0:
+	case w.score[Reproportioned] > 0:
 		a.Built = Proportions
 	}
 	return a
@@ -400,7 +398,7 @@ const lowWaterShift = 0.3
 // the parent's.
 func (c *comparer) form(parts []Departure) string {
 	for _, d := range parts {
-		if d.Method != nil && d.Method.Change != "" {
+		if d.Method.departs() {
 			switch m := d.Method.Variant; m {
 			case parachute, spent:
 				return m
@@ -423,7 +421,7 @@ func (c *comparer) form(parts []Departure) string {
 		}
 	}
 	for _, d := range parts {
-		if d.Hook != nil && d.Hook.Change != "" && c.v.HookStyle() == kindTube {
+		if d.Hook.departs() && c.v.HookStyle() == kindTube {
 			return kindTube
 		}
 	}
@@ -517,7 +515,7 @@ func (d Departure) undo() string {
 		return fmt.Sprintf("bring the %s back to %s", d.Role, f.ParentSaid+unitWords(*f))
 	}
 	for _, w := range []*Words{d.Method, d.Winding, d.Hook} {
-		if w != nil && w.Change != "" {
+		if w.departs() {
 			return "make the " + d.Role + " " + wayWords(w.Parent) + " again"
 		}
 	}

@@ -2,10 +2,9 @@ package material
 
 import (
 	"cmp"
-	"crypto/sha256"
 	"embed"
-	"encoding/hex"
 	"fmt"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -17,7 +16,7 @@ import (
 // Property is one thing that a material is more or less of.
 type Property string
 
-// The properties. All but the last two run from 0 (none) to 4 (very); Fibre and Width are in
+// The properties. All but the last two run from 0 (none) to 4 (very); Long and Wide are in
 // millimetres. Each is a term of the nearness, or it would not be here.
 const (
 	Stiff Property = "stiff"
@@ -170,14 +169,7 @@ func newCabinet(all []Entry) (*Cabinet, error) {
 		}
 		done[e.Name] = true
 		inherit(up)
-		own := e.Properties
-		e.Properties = map[Property]float64{}
-		for k, v := range up.Properties {
-			e.Properties[k] = v
-		}
-		for k, v := range own {
-			e.Properties[k] = v
-		}
+		e.Properties = joined(up.Properties, e.Properties)
 		if e.Marking == "" {
 			e.Marking = up.Marking
 		}
@@ -299,14 +291,11 @@ func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 // Club is the basis of what the club entered.
 const Club = "club"
 
+// joined gives the properties of a, with those of b in the place of what a says of them.
 func joined(a, b map[Property]float64) map[Property]float64 {
 	out := map[Property]float64{}
-	for k, v := range a {
-		out[k] = v
-	}
-	for k, v := range b {
-		out[k] = v
-	}
+	maps.Copy(out, a)
+	maps.Copy(out, b)
 	return out
 }
 
@@ -518,17 +507,9 @@ func colourIn(phrase string, m Meant) string {
 }
 
 // Digest tells the built-in tables apart: what is derived from them is made anew when it changes.
-func Digest() string {
-	h := sha256.New()
-	for _, name := range []string{"cabinet.csv", "duties.csv", "hues.csv", "cans.csv", "markings.csv", "words.csv", "callings.csv"} {
-		b, err := tables.ReadFile(name)
-		if err != nil {
-			panic(err)
-		}
-		_, _ = h.Write(b)
-	}
-	return hex.EncodeToString(h.Sum(nil))[:12]
-}
+var Digest = sync.OnceValue(func() string {
+	return lexicon.Sum(tables, "cabinet.csv", "duties.csv", "hues.csv", "cans.csv", "markings.csv", "words.csv", "callings.csv")
+})
 
 // Properties lists the properties, in the order of the table.
 func Properties() []Property { return slices.Clone(properties) }

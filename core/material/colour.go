@@ -128,9 +128,6 @@ func IsMarking(colour string) bool {
 	return hues[base].marking
 }
 
-// A Shade is which way a colour goes from the middle of its name.
-type Shade string
-
 // shadeAndBase parts "dark blue dun" into dark and blue dun, and "hot orange" into bright and
 // orange. The shade is the sorted list of ways; a word that is no shade stays with the base.
 func shadeAndBase(c string) (string, string) {

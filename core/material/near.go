@@ -141,15 +141,20 @@ type Stuff struct {
 	Ink string
 }
 
-// colourOf is the stated colour, or one that is typical of the material.
+// colour is the stated colour, or one that is typical of the material.
 func (s Stuff) colour() string {
 	if s.Ink != "" {
 		return s.Ink
 	}
-	if s.Hue != "" {
-		return s.Hue
+	return s.OwnInk()
+}
+
+// OwnInk is the colour that a material comes in, as #rrggbb: from memory, or as the club entered it.
+func (e Entry) OwnInk() string {
+	if e.Hue != "" {
+		return e.Hue
 	}
-	hex, _ := Hue(s.Name, "")
+	hex, _ := Hue(e.Name, "")
 	return hex
 }
 
