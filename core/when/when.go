@@ -45,11 +45,28 @@ func (d Day) add(years, months, days int) Day {
 }
 
 // span is the days from one to another, both included.
-type span struct{ from, to Day }
+type span struct {
+	from, to Day
+	// season is the season that the words name, as EDTF numbers it; lasting is set where
+	// they tell of a stretch of time, not of a moment within it.
+	season  int
+	lasting bool
+}
 
-func years(from, to int) span { return span{Day{from, 1, 1}, Day{to, 12, 31}} }
+func years(from, to int) span { return span{from: Day{from, 1, 1}, to: Day{to, 12, 31}} }
 
-func month(y, m int) span { return span{Day{y, m, 1}, Day{y, m, 1}.add(0, 1, -1)} }
+func month(y, m int) span { return span{from: Day{y, m, 1}, to: Day{y, m, 1}.add(0, 1, -1)} }
+
+// Period is what a club means by words such as "the war": the days from the first to
+// the last, both included.
+type Period struct {
+	Words string `json:"words"`
+	From  Day    `json:"from"`
+	To    Day    `json:"to"`
+}
+
+// Periods are the words that a club gave a width. The zero value knows none.
+type Periods []Period
 
 // Date is a date as it was written. The zero value means not stated.
 type Date struct {
@@ -61,6 +78,8 @@ type Date struct {
 	Latest   Day `json:"latest"`
 	// About is set where the writer was not sure.
 	About bool `json:"about,omitempty"`
+	// EDTF is the date as ISO 8601-2 writes it, empty where it cannot be told.
+	EDTF string `json:"edtf,omitempty"`
 }
 
 // IsZero tells whether no date is stated.
@@ -101,29 +120,48 @@ const (
 	aboutWithin = 1
 )
 
-// Read reads a date. It takes any text.
-func Read(s string) Date {
+// Read reads a date where the club gave no words a width of their own. It takes any text.
+func Read(s string) Date { return Periods(nil).Read(s) }
+
+// Read reads a date. It takes any text: words, or the Extended Date/Time Format.
+func (p Periods) Read(s string) Date {
 	d := Date{Text: strings.TrimSpace(s)}
-	words, about := unsure(fold(d.Text))
-	d.About = about
-	sp, ok := stretch(words)
+	words, sure := unsure(fold(d.Text))
+	sp, ok := p.stretch(words)
 	if !ok {
-		return d
+		e, err := ParseEDTF(d.Text)
+		if err != nil || outside(e.Earliest) || outside(e.Latest) {
+			d.About = sure != 0
+			return d
+		}
+		sp, sure = span{from: e.Earliest, to: e.Latest}, e.Qualifier()
+		d.EDTF = e.String()
+	} else {
+		d.EDTF = sp.edtf(sure)
 	}
-	if about {
-		by := aboutYears
-		if !sp.from.IsZero() && !sp.to.IsZero() && sp.to.Compare(sp.from.add(0, 11, 0)) < 0 {
-			by = aboutWithin
-		}
-		if !sp.from.IsZero() {
-			sp.from = sp.from.add(-by, 0, 0)
-		}
-		if !sp.to.IsZero() {
-			sp.to = sp.to.add(by, 0, 0)
-		}
+	if d.About = sure != 0; d.About {
+		sp = sp.widened()
 	}
 	d.Earliest, d.Latest = sp.from, sp.to
 	return d
+}
+
+// outside tells whether a day is in no year of a fly.
+func outside(d Day) bool { return !d.IsZero() && (d.Year < earliest || d.Year > latest) }
+
+// widened is the span with what "about" reaches either way.
+func (sp span) widened() span {
+	by := aboutYears
+	if !sp.from.IsZero() && !sp.to.IsZero() && sp.to.Compare(sp.from.add(0, 11, 0)) < 0 {
+		by = aboutWithin
+	}
+	if !sp.from.IsZero() {
+		sp.from = sp.from.add(-by, 0, 0)
+	}
+	if !sp.to.IsZero() {
+		sp.to = sp.to.add(by, 0, 0)
+	}
+	return sp
 }
 
 var folded = strings.NewReplacer("’", "'", "‘", "'", "–", "-", "—", "-", "‐", "-", "−", "-", "\u00a0", " ", "[", "", "]", "", "(", "", ")", "", ",", " ")
@@ -132,23 +170,39 @@ func fold(s string) string {
 	return strings.Join(strings.Fields(folded.Replace(strings.ToLower(s))), " ")
 }
 
-// unsure takes the words off that say the writer was not sure.
-func unsure(s string) (string, bool) {
-	rest, marked := strings.CutSuffix(s, "?")
+// unsure takes the words off that say the writer was not sure, and gives the mark that
+// EDTF has for it: "?" for doubt, "~" for about, "%" for both, 0 for neither.
+func unsure(s string) (string, byte) {
+	var mark byte
+	rest, doubt := strings.CutSuffix(s, "?")
 	s = strings.TrimSpace(rest)
-	for _, p := range []string{"about ", "circa ", "c. ", "ca. ", "around ", "approximately ", "approx. ", "roughly ", "perhaps ", "possibly ", "probably ", "c.", "ca ", "c ", "~"} {
+	if doubt {
+		mark = '?'
+	}
+	about := func(rest string) (string, byte) {
+		if doubt {
+			return strings.TrimSpace(rest), '%'
+		}
+		return strings.TrimSpace(rest), '~'
+	}
+	for _, p := range []string{"perhaps ", "possibly ", "probably "} {
 		if rest, ok := strings.CutPrefix(s, p); ok {
-			return strings.TrimSpace(rest), true
+			s, doubt, mark = strings.TrimSpace(rest), true, '?'
+		}
+	}
+	for _, p := range []string{"about ", "circa ", "c. ", "ca. ", "around ", "approximately ", "approx. ", "roughly ", "c.", "ca ", "c ", "~"} {
+		if rest, ok := strings.CutPrefix(s, p); ok {
+			return about(rest)
 		}
 	}
 	if rest, ok := strings.CutPrefix(s, "c"); ok && rest != "" && isDigits(rest[:1]) {
-		return rest, true
+		return about(rest)
 	}
-	return s, marked
+	return s, mark
 }
 
 // stretch reads what may be open at an end, or reach from one date to another.
-func stretch(s string) (span, bool) {
+func (ps Periods) stretch(s string) (span, bool) {
 	for _, x := range []struct {
 		words string
 		open  func(span) span
@@ -163,14 +217,14 @@ func stretch(s string) (span, bool) {
 		{"since ", func(p span) span { return span{from: p.from} }},
 	} {
 		if rest, ok := strings.CutPrefix(s, x.words); ok {
-			p, ok := single(rest)
+			p, ok := ps.single(rest)
 			if !ok {
 				return span{}, false
 			}
 			return x.open(p), true
 		}
 	}
-	if p, ok := single(s); ok {
+	if p, ok := ps.single(s); ok {
 		return p, true
 	}
 	for _, x := range []struct{ lead, sep string }{{"between ", " and "}, {"from ", " to "}, {"", " to "}, {"", " or "}, {"", " and "}, {"", " - "}, {"", "-"}, {"", "/"}} {
@@ -179,7 +233,8 @@ func stretch(s string) (span, bool) {
 		if !ok || !parted {
 			continue
 		}
-		if p, ok := reach(strings.TrimSpace(a), strings.TrimSpace(b)); ok {
+		if p, ok := ps.reach(strings.TrimSpace(a), strings.TrimSpace(b)); ok {
+			p.lasting = x.sep == " to " || x.sep == " - " || x.sep == "-"
 			return p, true
 		}
 	}
@@ -188,24 +243,24 @@ func stretch(s string) (span, bool) {
 
 // reach reads two dates with what either leaves to the other: "May to June 1934",
 // "1911-12", "1920s - 30s".
-func reach(a, b string) (span, bool) {
-	to, ok := single(b)
+func (ps Periods) reach(a, b string) (span, bool) {
+	to, ok := ps.single(b)
 	if !ok && len(a) >= 4 && isDigits(a[:4]) { // the century is the first one's
-		if to, ok = single(a[:2] + b); ok && len(strings.TrimSuffix(b, "s")) != 2 {
+		if to, ok = ps.single(a[:2] + b); ok && len(strings.TrimSuffix(b, "s")) != 2 {
 			ok = false
 		}
 	}
 	if !ok {
 		return span{}, false
 	}
-	from, ok := single(a)
+	from, ok := ps.single(a)
 	if !ok {
-		from, ok = single(a + " " + strconv.Itoa(to.to.Year))
+		from, ok = ps.single(a + " " + strconv.Itoa(to.to.Year))
 	}
 	if !ok || from.from.IsZero() || from.from.Compare(to.to) > 0 {
 		return span{}, false
 	}
-	return span{from.from, to.to}, true
+	return span{from: from.from, to: to.to}, true
 }
 
 // parts of a decade, a century or a year, as shares of twelve. Common practice, no
@@ -216,8 +271,13 @@ var parts = []struct {
 }{{"early ", 0, 4}, {"the early ", 0, 4}, {"beginning of ", 0, 4}, {"mid ", 4, 8}, {"mid-", 4, 8}, {"the mid ", 4, 8}, {"the mid-", 4, 8}, {"middle of ", 4, 8}, {"late ", 8, 12}, {"the late ", 8, 12}, {"end of ", 8, 12}, {"the end of ", 8, 12}}
 
 // single reads one day, month, season, year, decade or century, or a part of it.
-func single(s string) (span, bool) {
+func (ps Periods) single(s string) (span, bool) {
 	s = strings.TrimSuffix(s, ".")
+	for _, p := range ps {
+		if w := fold(p.Words); w == s || "the "+w == s || w == "the "+s {
+			return span{from: p.From, to: p.To}, true
+		}
+	}
 	for _, p := range parts {
 		rest, ok := strings.CutPrefix(s, p.word)
 		if !ok {
@@ -225,7 +285,7 @@ func single(s string) (span, bool) {
 		}
 		rest = strings.TrimPrefix(rest, "the ")
 		if y, ok := year(rest); ok {
-			return span{month(y, 1+p.from).from, month(y, p.to).to}, true
+			return span{from: month(y, 1+p.from).from, to: month(y, p.to).to}, true
 		}
 		if y, n, ok := many(rest); ok { // of ten years: 0 to 3, 4 to 6, 7 to 9
 			first := y + (p.from*n+11)/12
@@ -286,7 +346,7 @@ func figures(s string) (span, bool) {
 		isMonth, isYear := m >= 1 && m <= 12, m > y%100
 		switch {
 		case isMonth && isYear && sep != ".":
-			return span{Day{y, 1, 1}, Day{y - y%100 + m, 12, 31}}, true
+			return span{from: Day{y, 1, 1}, to: Day{y - y%100 + m, 12, 31}}, true
 		case isMonth:
 			return month(y, m), true
 		case isYear && sep != ".":
@@ -311,7 +371,7 @@ func figures(s string) (span, bool) {
 		if a.from.Compare(b.from) > 0 {
 			a, b = b, a
 		}
-		return span{a.from, b.to}, true
+		return span{from: a.from, to: b.to}, true
 	case okA:
 		return a, true
 	case okB && sep != ".":
@@ -332,7 +392,7 @@ func day(y int, m, d string) (span, bool) {
 		return span{}, false
 	}
 	on := Day{y, mm, dd}
-	return span{on, on}, on.add(0, 0, 0) == on
+	return span{from: on, to: on}, on.add(0, 0, 0) == on
 }
 
 var months = map[string]int{
@@ -346,17 +406,21 @@ var seasonNames = lexicon.Values("season")
 // seasons span all that the word may mean, north and south of the equator; the
 // winter of a year may be the one that ends it or the one that begins it.
 var seasons = map[string]func(y int) span{
-	"spring": func(y int) span { return years(y, y) }, "summer": func(y int) span { return span{Day{y, 1, 1}, month(y+1, 2).to} },
+	"spring": func(y int) span { return years(y, y) }, "summer": func(y int) span { return span{from: Day{y, 1, 1}, to: month(y+1, 2).to} },
 	"autumn":    func(y int) span { return years(y, y) },
-	"winter":    func(y int) span { return span{Day{y, 1, 1}, month(y+1, 2).to} },
-	"christmas": func(y int) span { return month(y, 12) }, "easter": func(y int) span { return span{Day{y, 3, 22}, Day{y, 4, 25}} },
+	"winter":    func(y int) span { return span{from: Day{y, 1, 1}, to: month(y+1, 2).to} },
+	"christmas": func(y int) span { return month(y, 12) }, "easter": func(y int) span { return span{from: Day{y, 3, 22}, to: Day{y, 4, 25}} },
 }
+
+// seasonNumbers are the seasons as EDTF numbers them.
+var seasonNumbers = map[string]int{"spring": 21, "summer": 22, "autumn": 23, "winter": 24}
 
 // written reads a date with its month or season in words: "May 1934", "12 May
 // 1934", "May 12th 1934", "spring of 1936".
 func written(s string) (span, bool) {
 	var m, d int
 	var season func(int) span
+	var named int
 	f := strings.Fields(s)
 	if len(f) < 2 {
 		return span{}, false
@@ -367,15 +431,15 @@ func written(s string) (span, bool) {
 	}
 	for _, w := range f[:len(f)-1] {
 		w = strings.TrimSuffix(w, ".")
-		if named := seasonNames[w]; named != "" {
-			w = named
+		if name := seasonNames[w]; name != "" {
+			w = name
 		}
 		switch {
 		case w == "of" || w == "the" || w == "in":
 		case months[w] > 0 && m == 0 && season == nil:
 			m = months[w]
 		case seasons[w] != nil && m == 0 && season == nil:
-			season = seasons[w]
+			season, named = seasons[w], seasonNumbers[w]
 		default:
 			n, err := strconv.Atoi(strings.TrimRight(w, "stndrh"))
 			if err != nil || n < 1 || d > 0 {
@@ -386,7 +450,9 @@ func written(s string) (span, bool) {
 	}
 	switch {
 	case season != nil && d == 0:
-		return season(y), true
+		sp := season(y)
+		sp.season = named
+		return sp, true
 	case m > 0 && d > 0:
 		return day(y, strconv.Itoa(m), strconv.Itoa(d))
 	case m > 0:
