@@ -333,3 +333,20 @@ func FuzzParseEDTF(f *testing.F) {
 		}
 	})
 }
+
+// What a date is said to be in words means the same days, with the same marks.
+func TestSayMeansTheSame(t *testing.T) {
+	for in, want := range map[string]string{"1934": "1934", "1934-05": "May 1934", "1934-05-12": "12 May 1934", "1934-21": "spring 1934", "195X": "1950s", "1920~": "about 1920", "1911?": "1911?", "1911%": "about 1911?", "1934-05-12~": "about 12 May 1934", "[..1910]": "[..1910]", "1934/1936": "1934/1936", "1934-24?": "winter 1934?"} {
+		e, err := ParseEDTF(in)
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := Say(e)
+		if got != want {
+			t.Errorf("%s is said %q; expected %q", in, got, want)
+		}
+		if a, b := Read(in), Read(got); a.Earliest != b.Earliest || a.Latest != b.Latest || b.EDTF != in {
+			t.Errorf("%s means %v; %q means %v, written %s", in, a, got, b, b.EDTF)
+		}
+	}
+}

@@ -234,7 +234,7 @@ func (ps Periods) stretch(s string) (span, bool) {
 			continue
 		}
 		if p, ok := ps.reach(strings.TrimSpace(a), strings.TrimSpace(b)); ok {
-			p.lasting = x.sep == " to " || x.sep == " - " || x.sep == "-"
+			p.lasting = x.sep == " to " || x.sep == " - " || x.sep == "-" || x.sep == "/" && len(b) >= 4
 			return p, true
 		}
 	}
