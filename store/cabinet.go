@@ -132,7 +132,6 @@ type Departure struct {
 	Role         string `db:"role"`
 	Kin          string `db:"kin"`
 	Change       string `db:"change"`
-	Noise        bool   `db:"noise"`
 	Ways         Words  `db:"ways"`
 	ParentIs     string `db:"parent_is"`
 	VariantIs    string `db:"variant_is"`
@@ -178,8 +177,8 @@ func (t *Tx) KeepComparisons(ctx context.Context, rules string, of []Pair, verdi
 		{`insert into comparison (child_id, parent_id, child_revision, parent_revision, rules, verdict)
 			select (l ->> 'Child')::bigint, (l ->> 'Parent')::bigint, (l ->> 'ChildRevision')::bigint, (l ->> 'ParentRevision')::bigint, $2, l ->> 'Verdict' from jsonb_array_elements($1::jsonb) l
 			on conflict (child_id, parent_id) do update set child_revision = excluded.child_revision, parent_revision = excluded.parent_revision, rules = excluded.rules, verdict = excluded.verdict`, []any{string(b), rules}},
-		{`insert into departure (child_id, parent_id, position, role, kin, change, noise, ways, parent_is, variant_is, parent_words, variant_words, colour, reason, reason_kind, says)
-			select (l ->> 'Child')::bigint, (l ->> 'Parent')::bigint, (l ->> 'Position')::int, l ->> 'Role', l ->> 'Kin', l ->> 'Change', (l ->> 'Noise')::bool,
+		{`insert into departure (child_id, parent_id, position, role, kin, change, ways, parent_is, variant_is, parent_words, variant_words, colour, reason, reason_kind, says)
+			select (l ->> 'Child')::bigint, (l ->> 'Parent')::bigint, (l ->> 'Position')::int, l ->> 'Role', l ->> 'Kin', l ->> 'Change',
 				array(select jsonb_array_elements_text(case jsonb_typeof(l -> 'Ways') when 'array' then l -> 'Ways' else '[]' end)),
 				l ->> 'ParentIs', l ->> 'VariantIs', l ->> 'ParentWords', l ->> 'VariantWords', l ->> 'Colour', l ->> 'Reason', l ->> 'ReasonKind', l ->> 'Says' from jsonb_array_elements($1::jsonb) l`, []any{string(d)}},
 	} {
@@ -203,7 +202,7 @@ type AskedAcross struct {
 
 const across = ` from departure x join newest c on c.dressing_id = x.child_id and not c.withdrawn join newest p on p.dressing_id = x.parent_id and not p.withdrawn
 	join revision r on r.id = c.revision_id join revision q on q.id = p.revision_id left join person t on t.id = coalesce(r.tier_id, r.originator_id)
-	where not x.noise and ($1 = '' or x.kin = $1) and ($2 = '' or x.change = $2 or $2 = any(x.ways)) and (cardinality($3::text[]) = 0 or x.parent_is = any($3)) and (cardinality($4::text[]) = 0 or x.variant_is = any($4))
+	where ($1 = '' or x.kin = $1) and ($2 = '' or x.change = $2 or $2 = any(x.ways)) and (cardinality($3::text[]) = 0 or x.parent_is = any($3)) and (cardinality($4::text[]) = 0 or x.variant_is = any($4))
 	and ($5 = 0 or c.years && int4range($5, null)) and ($6 = 0 or c.years && int4range(null, $6, '[]')) and ($7 = '' or x.reason_kind = $7)`
 
 func (a AskedAcross) args(more ...any) []any {
@@ -258,7 +257,7 @@ func (s Reads) AcrossBy(ctx context.Context, a AskedAcross, by string, limit int
 	}
 	from := across
 	if by == "change" {
-		from = strings.Replace(across, `where not x.noise`, `, lateral (select unnest(case when x.change in ('same', 'unstated', 'cannot-tell') then x.ways else x.ways || x.change end) as way) w where not x.noise`, 1)
+		from = strings.Replace(across, `where ($1`, `, lateral (select unnest(case when x.change in ('same', 'unstated', 'cannot-tell') then x.ways else x.ways || x.change end) as way) w where ($1`, 1)
 	}
 	list := []Group{}
 	err := s.q.SelectContext(ctx, &list, `select `+value+` as value, count(distinct x.child_id) as count`+from+` and `+value+` <> '' group by 1 order by 2 desc, 1 limit $8`, a.args(limit)...)

@@ -46,6 +46,7 @@ type Key struct {
 	Box      string `json:"box,omitempty"`
 	Position int    `json:"position,omitempty"`
 	Tray     int64  `json:"tray,omitempty"`
+	ID       int64  `json:"id,omitempty"`
 }
 
 // Change is a cell of the ledger with what stood there before and after a deed, as
@@ -64,9 +65,11 @@ type (
 		Reason   string `json:"reason"`
 		LinkedAt string `json:"linkedAt,omitempty"`
 	}
-	// ShelfValue tells whether a dressing was taken back.
+	// ShelfValue tells whether a dressing was taken back, and which folio its number leads on to
+	// since, if any.
 	ShelfValue struct {
 		Withdrawn bool `json:"withdrawn"`
+		LeadsTo   *int `json:"leadsTo"`
 	}
 	// SaysValue is the number of a revision, and of the one whose words it repeats,
 	// which is its own where it repeats none.
@@ -144,8 +147,8 @@ var cells = map[Of]cell{
 		`delete from descent where child_id = ` + ofFolio + ` and parent_id = ` + ofParent + ` and kind = $1::jsonb ->> 'kind'`,
 	},
 	OfShelf: {
-		`select json_build_object('withdrawn', withdrawn) from newest where folio = ($1::jsonb ->> 'folio')::int for update`,
-		`update newest set withdrawn = ($2::jsonb ->> 'withdrawn')::bool where folio = ($1::jsonb ->> 'folio')::int`,
+		`select json_build_object('withdrawn', withdrawn, 'leadsTo', leads_to) from newest where folio = ($1::jsonb ->> 'folio')::int for update`,
+		`update newest set withdrawn = ($2::jsonb ->> 'withdrawn')::bool, leads_to = ($2::jsonb ->> 'leadsTo')::int where folio = ($1::jsonb ->> 'folio')::int`,
 		`update newest set withdrawn = true where folio = ($1::jsonb ->> 'folio')::int`,
 	},
 	OfSays: {get: `select json_build_object('revision', r.number, 'as', coalesce(r.again, r.number)) from newest n join revision r on r.id = n.revision_id where n.folio = ($1::jsonb ->> 'folio')::int for update of n`},
@@ -261,6 +264,11 @@ func (t *Tx) Set(ctx context.Context, of Of, key Key, value any) error {
 	}
 	if _, err := t.tx.ExecContext(ctx, sql, args...); err != nil {
 		return plain(err)
+	}
+	if of == OfPeriod {
+		if err := t.redate(ctx, key.Words); err != nil {
+			return err
+		}
 	}
 	return t.changed(ctx, of, key, before)
 }

@@ -97,6 +97,10 @@ func (k Key) records(of Of) []string {
 		out = append(out, "box "+k.Box)
 	case OfMaterial:
 		out = append(out, "material "+k.Words)
+	case OfSource, OfPattern, OfClaim, OfAccession, OfCard:
+		out = append(out, fmt.Sprintf("%s %d", of, k.ID))
+	case OfPeriod:
+		out = append(out, "period "+k.Words)
 	}
 	return out
 }

@@ -65,7 +65,7 @@ func TestACellAndItsInverse(t *testing.T) {
 		first, second any
 	}{
 		{OfLink, Key{Folio: 2, Parent: 1, Kind: "copied from"}, LinkValue{Reason: "it says so"}, LinkValue{Reason: "it is plain"}},
-		{OfShelf, Key{Folio: 1}, ShelfValue{true}, ShelfValue{false}},
+		{OfShelf, Key{Folio: 1}, ShelfValue{Withdrawn: true}, ShelfValue{Withdrawn: false}},
 		{OfWord, Key{Words: "grobble"}, WordValue{Kind: "colour"}, nil},
 		{OfSchool, Key{Question: "rib-way"}, SchoolValue{"against"}, SchoolValue{"with-soft"}},
 		{OfSchool, Key{Question: "rib-way", Folio: 2}, SchoolValue{"against"}, SchoolValue{"with-soft"}},
@@ -167,10 +167,10 @@ func TestTheApplicationCannotAlterWhatIsKept(t *testing.T) {
 	s := open(t)
 	file(t, s, "Kept")
 	id, _ := noted(t, s, func(tx *Tx) error {
-		return tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{true})
+		return tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{Withdrawn: true})
 	})
 	if err := s.Within(t.Context(), func(tx *Tx) error {
-		if err := tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{false}); err != nil {
+		if err := tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{Withdrawn: false}); err != nil {
 			return err
 		}
 		_, err := tx.Note(t.Context(), Deed{Kind: "undo", What: "undid"}, id)

@@ -127,7 +127,7 @@ func Migrate(ctx context.Context, url string) error {
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectPostgres, db, files, goose.WithSessionLocker(locker))
+	p, err := goose.NewProvider(goose.DialectPostgres, db, files, goose.WithSessionLocker(locker), goose.WithGoMigrations(dateAll))
 	if err != nil {
 		return err
 	}
@@ -203,7 +203,7 @@ func plain(err error) error {
 	switch pg.ConstraintName {
 	case "descent_has_no_circle", "descent_check":
 		return ErrCircle
-	case "hook_name":
+	case "hook_name", "source_title", "accession_number":
 		return ErrTaken
 	case "revision_dressing_id_number_key":
 		return ErrStale
@@ -294,7 +294,7 @@ func (t *Tx) File(ctx context.Context, r Revision) (id int64, folio int, err err
 		return 0, 0, err
 	}
 	// a new dressing is in the lists, and says its first revision
-	t.changes = append(t.changes, Change{OfShelf, Key{Folio: folio}, null, json.RawMessage(`{"withdrawn":false}`)}, Change{OfSays, Key{Folio: folio}, null, json.RawMessage(`{"revision":1,"as":1}`)})
+	t.changes = append(t.changes, Change{OfShelf, Key{Folio: folio}, null, json.RawMessage(`{"withdrawn":false,"leadsTo":null}`)}, Change{OfSays, Key{Folio: folio}, null, json.RawMessage(`{"revision":1,"as":1}`)})
 	return id, folio, nil
 }
 
@@ -361,6 +361,9 @@ func (t *Tx) add(ctx context.Context, dressing int64, base int, r Revision) (int
 			return 0, err
 		}
 	}
+	if err := t.date(ctx, id, r.DateText); err != nil {
+		return 0, err
+	}
 	return number, t.found(ctx)
 }
 
@@ -414,6 +417,9 @@ func (t *Tx) Again(ctx context.Context, dressing int64, base, number int, why st
 		return 0, plain(err)
 	}
 	if _, err := t.tx.ExecContext(ctx, `insert into part select $1, position, line, role, kin, text, material, colour from part where revision_id = $2`, id, old); err != nil {
+		return 0, err
+	}
+	if _, err := t.tx.ExecContext(ctx, `insert into dated select $1, edtf, year_from, year_to from dated where revision_id = $2`, id, old); err != nil {
 		return 0, err
 	}
 	if err := t.found(ctx); err != nil {
@@ -476,6 +482,7 @@ type Row struct {
 	Source     string          `db:"source"`
 	Page       string          `db:"page"`
 	DateText   string          `db:"date_text"`
+	EDTF       string          `db:"edtf"`
 	Reason     string          `db:"reason"`
 	SizeLow    *int            `db:"size_low"`
 	SizeHigh   *int            `db:"size_high"`
@@ -503,12 +510,13 @@ const columns = `
 	select n.dressing_id id, n.folio, r.number, r.filed_at, r.title, coalesce(o.name, '') originator, coalesce(t.name, '') tier,
 	       coalesce(s.title, '') source, r.page, r.date_text, r.reason, r.size_low, r.size_high, r.text, r.reading, r.why, n.withdrawn,
 	       r.corrections, r.settlements, r.read_by, r.number newest,
+	       coalesce((select e.edtf from dated e where e.revision_id = r.id), '') edtf,
 	       (select f.variants from family f where f.dressing_id = n.dressing_id) variants`
 
 const names = `
 	left join person o on o.id = r.originator_id
 	left join person t on t.id = r.tier_id
-	left join source s on s.id = r.source_id`
+	left join shelf s on s.id = r.source_id`
 
 // row selects each dressing at its newest revision.
 const row = columns + ` from newest n join revision r on r.id = n.revision_id` + names

@@ -336,7 +336,7 @@ func TestTakenBackIsNotListedButKept(t *testing.T) {
 					return err
 				}
 			}
-			return tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{back})
+			return tx.Set(t.Context(), OfShelf, Key{Folio: 1}, ShelfValue{Withdrawn: back})
 		}); err != nil {
 			t.Fatal(err)
 		}
