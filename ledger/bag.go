@@ -25,10 +25,14 @@ const (
 	bagFormat  = "1"
 	recordsDir = "ledger"
 	plainDir   = "dressings"
+	pictureDir = "pictures"
 )
 
 func recordsFile(sheet string) string { return path.Join(recordsDir, sheet+".jsonl") }
-func plainFile(folio int) string      { return path.Join(plainDir, fmt.Sprintf("%05d.txt", folio)) }
+func pictureFile(sha, kind string) string {
+	return path.Join(pictureDir, sha+map[string]string{"image/jpeg": ".jpg", "image/png": ".png"}[kind])
+}
+func plainFile(folio int) string { return path.Join(plainDir, fmt.Sprintf("%05d.txt", folio)) }
 
 // stood is what a line of the revisions is read for.
 type stood struct {
@@ -80,6 +84,8 @@ func (l *Ledger) TakeOut(ctx context.Context, w *bag.Writer) error {
 				return err
 			})
 		})
+	}, func(p store.Picture) error {
+		return w.File(pictureFile(p.SHA, p.Kind), func(to io.Writer) error { _, err := to.Write(p.Bytes); return err })
 	})
 	if err != nil {
 		return err
@@ -122,6 +128,7 @@ type checker struct {
 	known     map[string]map[string]bool // by kind of record, what there is
 	revisions map[int]int                // the last number by folio
 	up        map[int][]int              // parents by folio
+	want      []string                   // pictures that have to be there
 }
 
 func (c *checker) say(f string, args ...any) { c.found = append(c.found, fmt.Sprintf(f, args...)) }
@@ -148,7 +155,12 @@ type record struct {
 	Items                    []store.TrayItem
 	Box, Draft, Key, Words   string
 	Name, Title, Kind        string
-	Originator, Tier, Source *string
+	Originator, Tier         *string
+	Source                   json.RawMessage // a title, or a number
+	ID, Pattern, Into        json.Number
+	To                       int
+	SHA                      string
+	Value                    json.RawMessage
 }
 
 func (c *checker) sheet(sh store.Sheet) {
@@ -201,7 +213,7 @@ func (c *checker) refers(sheet string, r record) string {
 	for _, x := range []struct {
 		kind string
 		name *string
-	}{{"people", r.Originator}, {"people", r.Tier}, {"sources", r.Source}} {
+	}{{"people", r.Originator}, {"people", r.Tier}, {"sources", titleOf(r.Source)}} {
 		if sheet == "revisions" && x.name != nil && !c.knows(x.kind, strings.ToLower(*x.name)) {
 			return fmt.Sprintf("%q is not among the %s", *x.name, x.kind)
 		}
@@ -211,7 +223,42 @@ func (c *checker) refers(sheet string, r record) string {
 	case "people":
 		twice = c.learn(sheet, strings.ToLower(r.Name))
 	case "sources":
+		if len(r.Source) > 0 {
+			c.learn("source", string(r.Source))
+		}
 		twice = c.learn(sheet, strings.ToLower(r.Title))
+	case "merged":
+		if !c.knows("source", string(r.Source)) || !c.knows("source", r.Into) {
+			return "there is no such source"
+		}
+		twice = c.learn(sheet, string(r.Source))
+	case "leads":
+		if !c.knows("dressings", r.To) {
+			return fmt.Sprintf("there is no folio %d", r.To)
+		}
+		twice = c.learn(sheet, folio)
+	case "periods":
+		twice = c.learn(sheet, r.Words)
+	case "patterns", "accessions":
+		twice = c.learn(sheet, r.ID)
+	case "places":
+		if !c.knows("patterns", r.Pattern) {
+			return fmt.Sprintf("there is no pattern %s", r.Pattern)
+		}
+		twice = c.learn(sheet, folio)
+	case "claims":
+		twice = c.learn(sheet, r.ID)
+		if why := c.refersOf(r); why != "" {
+			return why
+		}
+	case "pictures":
+		c.want = append(c.want, "data/"+pictureFile(r.SHA, r.Kind))
+		twice = c.learn(sheet, r.SHA)
+	case "cards":
+		twice = c.learn(sheet, r.ID)
+		if why := c.refersOf(r); why != "" {
+			return why
+		}
 	case "dressings":
 		twice = c.learn(sheet, folio)
 	case "revisions":
@@ -277,12 +324,59 @@ func (c *checker) refers(sheet string, r record) string {
 	return ""
 }
 
+// titleOf gives a source's title, where it is a title.
+func titleOf(raw json.RawMessage) *string {
+	var s *string
+	if json.Unmarshal(raw, &s) != nil {
+		return nil
+	}
+	return s
+}
+
+// refersOf tells what the value of a claim or a card refers to that is not there.
+func (c *checker) refersOf(r record) string {
+	var v struct {
+		Pattern, Accession, From json.Number
+		Source, Printed          json.Number
+		Folio, Parent            *int
+		Front, Back              string
+	}
+	if err := json.Unmarshal(r.Value, &v); err != nil {
+		return err.Error()
+	}
+	for _, x := range []struct {
+		sheet string
+		id    json.Number
+	}{{"patterns", v.Pattern}, {"accessions", v.Accession}, {"source", v.Source}, {"source", v.Printed}, {"claims", v.From}} {
+		if x.id != "" && x.id != "0" && !c.knows(x.sheet, x.id) {
+			return fmt.Sprintf("there is no %s %s", strings.TrimSuffix(x.sheet, "s"), x.id)
+		}
+	}
+	for _, f := range []*int{v.Folio, v.Parent} {
+		if f != nil && !c.knows("dressings", *f) {
+			return fmt.Sprintf("there is no folio %d", *f)
+		}
+	}
+	for _, sha := range []string{v.Front, v.Back} {
+		if sha != "" && !c.knows("pictures", sha) {
+			return fmt.Sprintf("there is no picture %s", sha)
+		}
+	}
+	return ""
+}
+
 // whole looks at the records as a whole: each dressing has a revision and a plain form,
 // none descends from itself, and there is nothing else in the bag.
 func (c *checker) whole() {
 	want := map[string]bool{}
 	for _, sh := range store.Sheets {
 		want["data/"+recordsFile(sh.Name)] = true
+	}
+	for _, name := range c.want {
+		want[name] = true
+		if _, err := fs.Stat(c.bag, name); err != nil {
+			c.say("%s is missing", name)
+		}
 	}
 	folios := slices.Sorted(maps.Keys(c.revisions))
 	for _, f := range folios {
@@ -377,10 +471,14 @@ func PutIn(ctx context.Context, url string, b *bag.Bag) (Filled, error) {
 						withdrawn = append(withdrawn, d.Folio)
 					}
 				}
-				if list = append(list, bytes.Clone(line)); len(list) < slice {
+				line, most, err := withPicture(b, sh, line)
+				if err != nil {
+					return err
+				}
+				if list = append(list, bytes.Clone(line)); len(list) < most {
 					return nil
 				}
-				err := f.Put(ctx, sh, list)
+				err = f.Put(ctx, sh, list)
 				list = nil
 				return err
 			})
@@ -400,6 +498,24 @@ func PutIn(ctx context.Context, url string, b *bag.Bag) (Filled, error) {
 		return out.changed(ctx, f.Tx(), b, texts)
 	})
 	return out, err
+}
+
+// withPicture puts its bytes into the line of a picture. It tells how many lines are put in at once.
+func withPicture(b *bag.Bag, sh store.Sheet, line []byte) ([]byte, int, error) {
+	if sh.Name != store.Pictures {
+		return line, slice, nil
+	}
+	var p map[string]any
+	if err := json.Unmarshal(line, &p); err != nil {
+		return nil, 0, err
+	}
+	data, err := fs.ReadFile(b, "data/"+pictureFile(fmt.Sprint(p["sha"]), fmt.Sprint(p["kind"])))
+	if err != nil {
+		return nil, 0, err
+	}
+	p["bytes"] = data // as base64
+	line, err = json.Marshal(p)
+	return line, 1, err
 }
 
 // changed files what was changed by hand in the plain forms of a bag.

@@ -217,7 +217,7 @@ func fileItem(ctx context.Context, tx *store.Tx, id string, it *store.Item, wait
 	if errors.As(err, &fault) {
 		return aside, set(Look, fault.Msg, nil)
 	}
-	d, err := file(ctx, tx, rev, parents)
+	d, err := file(ctx, tx, rev, parents, nil)
 	if errors.As(err, &fault) {
 		return aside, fault
 	}

@@ -18,46 +18,63 @@ type Kind string
 
 // The kinds of deed. FileBox stands only in older journals, for a whole box at once.
 const (
-	FileDeed    Kind = "file"
-	FromBox     Kind = "file from box"
-	Revised     Kind = "revise"
-	Restored    Kind = "restore"
-	Linked      Kind = "link"
-	Relinked    Kind = "change link"
-	Unlinked    Kind = "unlink"
-	Withdrawn   Kind = "withdraw"
-	PutBack     Kind = "put back"
-	Taught      Kind = "teach"
-	Untaught    Kind = "unteach"
-	Chosen      Kind = "choose school"
-	PutAside    Kind = "put aside"
-	TakenUp     Kind = "take up"
-	Reordered   Kind = "reorder"
-	HookAdded   Kind = "add hook"
-	HookRetired Kind = "retire hook"
-	HookBack    Kind = "put hook back"
-	TakenIn     Kind = "take in"
-	BoxStopped  Kind = "stop box"
-	BoxGoesOn   Kind = "go on with box"
-	ItemLooked  Kind = "set item aside"
-	BoxBack     Kind = "take box back"
-	BoxPutBack  Kind = "put box back"
-	ReadAnew    Kind = "read anew"
-	TrayMade    Kind = "make tray"
-	TrayChanged Kind = "change tray"
-	TrayAway    Kind = "put tray away"
-	Catalogued  Kind = "enter material"
-	Merged      Kind = "merge materials"
-	Parted      Kind = "split material"
-	MaterialOut Kind = "take material out"
-	Overruling  Kind = "overrule"
-	Undo        Kind = "undo"
-	FileBox     Kind = "file box"
+	FileDeed         Kind = "file"
+	FromBox          Kind = "file from box"
+	Revised          Kind = "revise"
+	Restored         Kind = "restore"
+	Linked           Kind = "link"
+	Relinked         Kind = "change link"
+	Unlinked         Kind = "unlink"
+	Withdrawn        Kind = "withdraw"
+	PutBack          Kind = "put back"
+	Taught           Kind = "teach"
+	Untaught         Kind = "unteach"
+	Chosen           Kind = "choose school"
+	PutAside         Kind = "put aside"
+	TakenUp          Kind = "take up"
+	Reordered        Kind = "reorder"
+	HookAdded        Kind = "add hook"
+	HookRetired      Kind = "retire hook"
+	HookBack         Kind = "put hook back"
+	TakenIn          Kind = "take in"
+	BoxStopped       Kind = "stop box"
+	BoxGoesOn        Kind = "go on with box"
+	ItemLooked       Kind = "set item aside"
+	BoxBack          Kind = "take box back"
+	BoxPutBack       Kind = "put box back"
+	ReadAnew         Kind = "read anew"
+	TrayMade         Kind = "make tray"
+	TrayChanged      Kind = "change tray"
+	TrayAway         Kind = "put tray away"
+	Catalogued       Kind = "enter material"
+	Merged           Kind = "merge materials"
+	Parted           Kind = "split material"
+	MaterialOut      Kind = "take material out"
+	Overruling       Kind = "overrule"
+	PatternMade      Kind = "make pattern"
+	PatternChanged   Kind = "change pattern"
+	Adopted          Kind = "adopt reading"
+	Placed           Kind = "place dressing"
+	Claimed          Kind = "claim"
+	ClaimChanged     Kind = "change claim"
+	ClaimOut         Kind = "take claim out"
+	Shelved          Kind = "shelve"
+	SourceChanged    Kind = "change source"
+	SourcesMerged    Kind = "merge sources"
+	SourcesTakenIn   Kind = "take in sources"
+	AccessionMade    Kind = "take in bequest"
+	AccessionChanged Kind = "change bequest"
+	CardsListed      Kind = "list cards"
+	CardChanged      Kind = "change card"
+	PeriodSet        Kind = "set period"
+	PeriodOut        Kind = "take period out"
+	Undo             Kind = "undo"
+	FileBox          Kind = "file box"
 )
 
 // Values lists the kinds as words.
 func (Kind) Values() []string {
-	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Untaught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Catalogued, Merged, Parted, MaterialOut, Overruling, Undo, FileBox)
+	return words(FileDeed, FromBox, Revised, Restored, Linked, Relinked, Unlinked, Withdrawn, PutBack, Taught, Untaught, Chosen, PutAside, TakenUp, Reordered, HookAdded, HookRetired, HookBack, TakenIn, BoxStopped, BoxGoesOn, ItemLooked, BoxBack, BoxPutBack, ReadAnew, TrayMade, TrayChanged, TrayAway, Catalogued, Merged, Parted, MaterialOut, Overruling, PatternMade, PatternChanged, Adopted, Placed, Claimed, ClaimChanged, ClaimOut, Shelved, SourceChanged, SourcesMerged, SourcesTakenIn, AccessionMade, AccessionChanged, CardsListed, CardChanged, PeriodSet, PeriodOut, Undo, FileBox)
 }
 
 // Sender is who sends a request: the seat (one browser), and the key that makes a
@@ -378,6 +395,10 @@ func reverse(ctx context.Context, tx *store.Tx, c store.Change, kind Kind) error
 	if c.Of == store.OfSays {
 		return unsay(ctx, tx, c, now, kind)
 	}
+	// a dressing that leaves the lists keeps its place, as it keeps its revisions
+	if (c.Of == store.OfPlace || c.Of == store.OfPattern) && isNull(c.Before) && (kind == FileDeed || kind == FromBox) {
+		return nil
+	}
 	if !store.Same(now, c.After) {
 		return &Fault{"deed", fmt.Sprintf("%s was changed since; look at its history", cellName(c))}
 	}
@@ -398,8 +419,10 @@ func reverse(ctx context.Context, tx *store.Tx, c store.Change, kind Kind) error
 	switch {
 	case errors.Is(err, store.ErrCircle):
 		return &Fault{"deed", fmt.Sprintf("folio %d descends from folio %d by now, so that link cannot be made again", c.Key.Parent, c.Key.Folio)}
-	case errors.Is(err, store.ErrTaken):
+	case errors.Is(err, store.ErrTaken) && c.Of == store.OfHook:
 		return &Fault{"deed", "the club has another hook of that name and size by now"}
+	case errors.Is(err, store.ErrTaken):
+		return &Fault{"deed", cellName(c) + " cannot be as it was: another is called so by now"}
 	}
 	return err
 }

@@ -14,6 +14,7 @@ import (
 	"sync"
 	"testing"
 
+	"mothledger/core/citation"
 	"mothledger/core/compare"
 	"mothledger/core/descent"
 	"mothledger/core/reading"
@@ -257,7 +258,7 @@ func TestEveryChangeIsADeed(t *testing.T) {
 		{ledger.Chosen, func() error { _, err := l.Choose(t.Context(), 0, "rib-way", "with-soft", none); return err }},
 		{ledger.Chosen, func() error { _, err := l.Choose(t.Context(), hair, "rib-way", "against", none); return err }},
 		{ledger.HookRetired, func() error { _, err := l.RetireHook(t.Context(), h.ID, true, none); return err }},
-		{ledger.Withdrawn, func() error { _, err := l.Withdraw(t.Context(), hair, true, "a twin", none); return err }},
+		{ledger.Withdrawn, func() error { _, err := l.Withdraw(t.Context(), hair, true, 0, "a twin", none); return err }},
 		{ledger.Taught, func() error {
 			_, err := l.Teach(t.Context(), reading.Taught{Correction: reading.Correction{Words: "Grobble", As: "colour"}}, false, none)
 			return err
@@ -505,6 +506,15 @@ var tables = map[string]string{
 	"tray":            `select id::text, tray_value(id) from tray`,
 	"cabinet":         `select name, value from cabinet`,
 	"overruled":       `select child_id || ' ' || parent_id, jsonb_build_object('verdict', verdict, 'note', note) from overruled`,
+	"pattern":         `select id::text, value || jsonb_build_object('away', away) from pattern x where exists (select from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = x.id and not n.withdrawn) or not exists (select from place l where l.pattern_id = x.id)`,
+	"place":           `select l.dressing_id::text, to_jsonb(l) - 'siglum' from place l join newest n on n.dressing_id = l.dressing_id where not n.withdrawn`,
+	"claim":           `select id::text, value || jsonb_build_object('away', away) from claim`,
+	"shelf":           `select id::text, source_value(id) from source`,
+	"accession":       `select id::text, value || jsonb_build_object('away', away) from accession`,
+	"card":            `select id::text, value || jsonb_build_object('away', away) from card`,
+	"period":          `select words, value from period`,
+	"leads":           `select folio::text, to_jsonb(leads_to) from newest where leads_to is not null`,
+	"years":           `select folio::text, to_jsonb(years) from newest where not withdrawn and years is not null`,
 	"draft":           `select id::text, to_jsonb(d) from draft d`,
 	"person":          `select name, 'true'::jsonb from person`,
 	"source":          `select title, 'true'::jsonb from source`,
@@ -540,7 +550,7 @@ func stateOf(t testing.TB, db *sql.DB) state {
 // is out of sight (taken back, retired, dropped), and names and revisions that are only
 // kept, do not count; whatever was there before does.
 func differ(a, b state) string {
-	kept := map[string]string{"dressing": `"withdrawn": true`, "hook": `"retired": true`, "batch": `"dropped": true`, "tray": `"away": true`}
+	kept := map[string]string{"dressing": `"withdrawn": true`, "hook": `"retired": true`, "batch": `"dropped": true`, "tray": `"away": true`, "pattern": `"away": true`, "claim": `"away": true`, "accession": `"away": true`, "card": `"away": true`}
 	for name := range a {
 		for k, v := range a[name] {
 			if b[name][k] != v {
@@ -548,7 +558,7 @@ func differ(a, b state) string {
 			}
 		}
 		for k, v := range b[name] {
-			if _, there := a[name][k]; there || name == "person" || name == "source" || name == "revision" || kept[name] != "" && strings.Contains(v, kept[name]) {
+			if _, there := a[name][k]; there || name == "person" || name == "source" || name == "shelf" && (strings.Contains(v, `"away": true`) || strings.Contains(v, `"kind": ""`)) || name == "revision" || kept[name] != "" && strings.Contains(v, kept[name]) {
 				continue
 			}
 			return fmt.Sprintf("%s %s: %s was not there", name, k, v)
@@ -573,7 +583,7 @@ func TestEveryDeedHasAnInverse(t *testing.T) {
 		}
 		return id
 	}
-	stretches, deeds, refused := 90, 0, 0
+	stretches, deeds, refused := 140, 0, 0
 	for n := range stretches {
 		before, from := stateOf(t, db), top()
 		for range 2 + rnd.IntN(6) {
@@ -692,13 +702,13 @@ func (w *world) deed() {
 }
 
 func (w *world) try(ctx context.Context, by ledger.Sender) error {
-	choice := w.rnd.IntN(32)
+	choice := w.rnd.IntN(44)
 	if len(w.folios) == 0 {
 		choice = 0
 	}
 	switch choice {
 	case 0, 1:
-		f := ledger.Filing{Text: w.text(), Tier: []string{"", "Una Thrale", "Osric Pell"}[w.rnd.IntN(3)], Parents: []ledger.Parent{}}
+		f := ledger.Filing{Text: w.text(), Date: []string{"", "1934", "before the flood", "about 1920"}[w.rnd.IntN(4)], Tier: []string{"", "Una Thrale", "Osric Pell"}[w.rnd.IntN(3)], Parents: []ledger.Parent{}}
 		if len(w.folios) > 0 && w.coin() {
 			f.Parents = append(f.Parents, ledger.Parent{Folio: w.folio(), Kind: w.kind(), Reason: "seen"})
 		}
@@ -753,7 +763,11 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 		_, err := w.l.Link(ctx, w.folio(), r, by)
 		return err
 	case 8, 9:
-		_, err := w.l.Withdraw(ctx, w.folio(), w.coin(), "", by)
+		leadsTo := 0
+		if w.coin() {
+			leadsTo = w.folio()
+		}
+		_, err := w.l.Withdraw(ctx, w.folio(), w.coin(), leadsTo, "", by)
 		return err
 	case 10:
 		w.names++
@@ -806,6 +820,9 @@ func (w *world) try(ctx context.Context, by ledger.Sender) error {
 			w.boxes = append(w.boxes, id)
 		}
 		return err
+	}
+	if choice >= 32 {
+		return w.evidence(ctx, choice, by)
 	}
 	if choice >= 26 {
 		return w.cabinet(ctx, choice, by)
@@ -860,6 +877,119 @@ func (w *world) cabinet(ctx context.Context, choice int, by ledger.Sender) error
 	return err
 }
 
+// evidence does something with a pattern, an account, a source, a bequest or a date.
+func (w *world) evidence(ctx context.Context, choice int, by ledger.Sender) error {
+	w.names++
+	patterns, err := w.l.Patterns(ctx, "", "", ledger.Vice{})
+	if err != nil || len(patterns.Patterns) == 0 {
+		return err
+	}
+	id := patterns.Patterns[w.rnd.IntN(len(patterns.Patterns))].ID
+	now, err := w.l.OpenPattern(ctx, id, ledger.Vice{})
+	if err != nil {
+		return err
+	}
+	shelf, err := w.l.Shelf(ctx, "")
+	if err != nil {
+		return err
+	}
+	source := func() int64 {
+		if len(shelf) == 0 {
+			return 0
+		}
+		return shelf[w.rnd.IntN(len(shelf))].ID
+	}
+	who := []string{"Orla Brask", "Wim Tallow", "Una Thrale"}[w.rnd.IntN(3)]
+	switch choice {
+	case 32:
+		if w.coin() {
+			_, err = w.l.MakePattern(ctx, ledger.PatternBody{Name: fmt.Sprintf("On a list %d", w.names)}, by)
+			return err
+		}
+		b := now.PatternBody
+		b.Story, b.Names = fmt.Sprintf("told %d times", w.rnd.IntN(9)), []ledger.PatternName{{Name: fmt.Sprintf("Other %d", w.rnd.IntN(5)), Years: "1930s"}}
+		_, err = w.l.ChangePattern(ctx, id, now.Edit, b, by)
+	case 33:
+		_, err = w.l.Adopt(ctx, id, ledger.Decision{Question: citation.Originated, Adopted: []string{who}, Note: "as the club has it"}, w.coin(), by)
+	case 34:
+		_, err = w.l.Place(ctx, w.folio(), ledger.PlaceBody{Pattern: []int64{0, id}[w.rnd.IntN(2)], Standing: []ledger.Standing{ledger.Witness, ledger.Variant, ledger.Undecided}[w.rnd.IntN(3)]}, by)
+	case 35, 36:
+		b := ledger.ClaimBody{Pattern: id, Question: []citation.Question{citation.Originated, citation.Named}[w.rnd.IntN(2)], Person: who, Source: source(), Grade: citation.Grades[w.rnd.IntN(len(citation.Grades))], Told: "1950", Denied: w.rnd.IntN(4) == 0}
+		if f := w.folio(); w.coin() {
+			if p, err := w.l.Provenance(ctx, f, ledger.Vice{}); err == nil && p.Pattern > 0 {
+				b = ledger.ClaimBody{Pattern: p.Pattern, Folio: f, Question: citation.Descends, Parent: w.folio(), Link: w.kind(), Denied: w.coin()}
+			}
+		}
+		_, err = w.l.Claim(ctx, b, by)
+	case 37:
+		for _, a := range now.Accounts {
+			if a.ID > 0 {
+				b := a.ClaimBody
+				b.Note = fmt.Sprintf("looked at %d times", w.rnd.IntN(9))
+				_, err = w.l.ChangeClaim(ctx, a.ID, a.Edit, b, w.coin(), by)
+				return err
+			}
+		}
+	case 38:
+		if len(shelf) > 0 && w.coin() {
+			x, err := w.l.Source(ctx, source(), ledger.Vice{})
+			if err != nil {
+				return err
+			}
+			x.Source.Kind, x.Source.Date = citation.Book, fmt.Sprint(1900+w.rnd.IntN(90))
+			_, err = w.l.ChangeSource(ctx, x.ID, x.Edit, ledger.SourceBody{Called: x.Called, Source: x.Source}, by)
+			return err
+		}
+		_, err = w.l.Shelve(ctx, ledger.SourceBody{Source: citation.Source{Kind: citation.Letter, Title: fmt.Sprintf("Letter %d", w.names)}}, by)
+	case 39:
+		if w.coin() {
+			_, err = w.l.TakeInSources(ctx, "", fmt.Sprintf("@book{a, title = {Taken %d}}\n@book{b, title = {Too %d}}", w.names, w.names), false, false, by)
+			return err
+		}
+		if a, b := source(), source(); a > 0 {
+			_, err = w.l.MergeSource(ctx, a, b, by)
+		}
+	case 40, 41:
+		list, err2 := w.l.Accessions(ctx)
+		if err2 != nil {
+			return err2
+		}
+		if len(list) == 0 || w.rnd.IntN(4) == 0 {
+			_, err = w.l.TakeInBequest(ctx, ledger.AccessionBody{Number: fmt.Sprintf("2026.%d", w.names), Donor: who}, by)
+			return err
+		}
+		a := list[w.rnd.IntN(len(list))]
+		if w.rnd.IntN(3) == 0 {
+			b := a.AccessionBody
+			b.Custody = fmt.Sprintf("shelf %d", w.rnd.IntN(9))
+			_, err = w.l.ChangeBequest(ctx, a.ID, a.Edit, b, by)
+			return err
+		}
+		_, err = w.l.ListCards(ctx, a.ID, []ledger.CardBody{{OldNumber: fmt.Sprintf("B %d", w.names)}, {Title: "no number"}}, by)
+	case 42:
+		list, err2 := w.l.Accessions(ctx)
+		if err2 != nil || len(list) == 0 {
+			return err2
+		}
+		b, err2 := w.l.Bequest(ctx, list[w.rnd.IntN(len(list))].ID, 0, false)
+		if err2 != nil || len(b.List) == 0 {
+			return err2
+		}
+		c := b.List[w.rnd.IntN(len(b.List))]
+		if w.coin() { // it is described
+			out, err := w.l.File(ctx, ledger.Filing{Text: w.text(), Parents: []ledger.Parent{}, Card: c.ID}, by)
+			if err == nil {
+				w.folios = append(w.folios, out.Folio)
+			}
+			return err
+		}
+		_, err = w.l.ChangeCard(ctx, c.ID, c.Edit, ledger.CardBody{OldNumber: c.OldNumber, Title: c.Title, Note: "torn"}, w.rnd.IntN(4) == 0, by)
+	default:
+		_, err = w.l.SetPeriod(ctx, ledger.Period{Words: []string{"the flood", "the old committee"}[w.rnd.IntN(2)], From: "1911-01-01", To: fmt.Sprintf("19%d-12-31", 12+w.rnd.IntN(20))}, w.rnd.IntN(3) == 0, by)
+	}
+	return err
+}
+
 // tray does something with a tray: makes one, lays a dressing in, changes it, puts it away.
 func (w *world) tray(ctx context.Context, choice int, by ledger.Sender) error {
 	w.names++
@@ -902,7 +1032,7 @@ func (w *world) orphan(ctx context.Context, by ledger.Sender) error {
 	if _, err := w.l.TakeIn(ctx, id, "orphans", fmt.Sprintf("Variant of: Parent %d\n%s", w.names, w.named("Orphan")), by); err != nil {
 		return err
 	}
-	if _, err := w.l.Withdraw(ctx, parent.Folio, true, "", by); err != nil {
+	if _, err := w.l.Withdraw(ctx, parent.Folio, true, 0, "", by); err != nil {
 		return err
 	}
 	p, err := w.l.FileSome(ctx, id, 2, by)

@@ -10,9 +10,9 @@ import (
 )
 
 // Withdraw takes a dressing back, or with back unset puts it back. Its folio and
-// its revisions stay.
-func (l *Ledger) Withdraw(ctx context.Context, folio int, back bool, why string, by Sender) (Filed, error) {
-	return l.do(ctx, by, request{Withdrawn, folio, back}, func(tx *store.Tx) (deed, error) {
+// its revisions stay. With leadsTo above 0 its number leads on to another folio from then on.
+func (l *Ledger) Withdraw(ctx context.Context, folio int, back bool, leadsTo int, why string, by Sender) (Filed, error) {
+	return l.do(ctx, by, request{Withdrawn, folio, []any{back, leadsTo}}, func(tx *store.Tx) (deed, error) {
 		d := deed{kind: Withdrawn, what: fmt.Sprintf("took folio %d back", folio), why: tidy(why)}
 		if !back {
 			d.kind, d.what = PutBack, fmt.Sprintf("put folio %d back", folio)
@@ -20,7 +20,19 @@ func (l *Ledger) Withdraw(ctx context.Context, folio int, back bool, why string,
 		if _, err := tx.IDOf(ctx, folio); err != nil {
 			return d, err
 		}
-		return d, tx.Set(ctx, store.OfShelf, store.Key{Folio: folio}, store.ShelfValue{Withdrawn: back})
+		v := store.ShelfValue{Withdrawn: back}
+		if back && leadsTo > 0 {
+			to, err := tx.One(ctx, leadsTo)
+			if errors.Is(err, store.ErrNotFound) || err == nil && (to.Withdrawn || leadsTo == folio) {
+				return d, &Fault{"leadsTo", fmt.Sprintf("folio %d cannot lead on to folio %d; choose a dressing in the lists", folio, leadsTo)}
+			}
+			if err != nil {
+				return d, err
+			}
+			v.LeadsTo = &leadsTo
+			d.what += fmt.Sprintf("; its number leads on to folio %d", leadsTo)
+		}
+		return d, tx.Set(ctx, store.OfShelf, store.Key{Folio: folio}, v)
 	})
 }
 

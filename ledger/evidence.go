@@ -216,12 +216,28 @@ type Dated struct {
 	Earliest string `json:"earliest,omitempty" doc:"the earliest day, as ISO 8601 writes it; absent where it is open or cannot be told"`
 	Latest   string `json:"latest,omitempty" doc:"the latest day"`
 	Says     string `json:"says" doc:"both in words, or that it cannot be told"`
+	EDTF     string `json:"edtf,omitempty" doc:"the date in the Extended Date/Time Format"`
 }
 
 func dated(text string) *Dated {
 	if text == "" {
 		return nil
 	}
-	d := when.Read(text)
-	return &Dated{d.Earliest.String(), d.Latest.String(), d.String()}
+	return datedOf(when.Read(text))
+}
+
+func datedOf(d when.Date) *Dated {
+	return &Dated{d.Earliest.String(), d.Latest.String(), d.String(), d.EDTF}
+}
+
+// datedAs is a date with what the ledger keeps beside its words: there the club's own words have
+// their width.
+func datedAs(text, edtf string) *Dated {
+	if text == "" {
+		return nil
+	}
+	if d := when.Read(edtf); d.Told() {
+		return datedOf(d)
+	}
+	return dated(text)
 }

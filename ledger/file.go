@@ -43,6 +43,10 @@ type Filing struct {
 	Cleared []Field `json:"cleared,omitempty"`
 	// From is the recipe of a card box that is filed.
 	From *BoxItem `json:"from,omitempty"`
+	// Place is the pattern that it shall stand in; nil leaves that to its parents.
+	Place *PlaceBody `json:"place,omitempty"`
+	// Card is the card of a bequest that is described, 0 for none.
+	Card int64 `json:"card,omitempty"`
 }
 
 // BoxItem is a recipe of a card box.
@@ -76,11 +80,14 @@ func (l *Ledger) File(ctx context.Context, f Filing, by Sender) (Filed, error) {
 		if err != nil {
 			return deed{}, err
 		}
-		d, err := file(ctx, tx, rev, parents)
-		if err != nil || f.From == nil {
-			return d, err
+		d, err := file(ctx, tx, rev, parents, f.Place)
+		if err == nil && f.From != nil {
+			err = fromBox(ctx, tx, *f.From, d.folio)
 		}
-		return d, fromBox(ctx, tx, *f.From, d.folio)
+		if err == nil && f.Card > 0 {
+			err = fromCard(ctx, tx, f.Card, d.folio)
+		}
+		return d, err
 	})
 }
 
@@ -96,12 +103,16 @@ func parentsOf(ctx context.Context, s store.Reads, f Filing, named []dressing.Na
 	return settled(list)
 }
 
-func file(ctx context.Context, tx *store.Tx, rev store.Revision, parents []Parent) (deed, error) {
+func file(ctx context.Context, tx *store.Tx, rev store.Revision, parents []Parent, place *PlaceBody) (deed, error) {
 	_, folio, err := tx.File(ctx, rev)
 	if err != nil {
 		return deed{}, err
 	}
-	return deed{kind: FileDeed, what: "filed " + nameOf(rev.Title), why: rev.Reason, folio: folio, revision: 1}, linkAll(ctx, tx, folio, parents)
+	d := deed{kind: FileDeed, what: "filed " + nameOf(rev.Title), why: rev.Reason, folio: folio, revision: 1}
+	if err := linkAll(ctx, tx, folio, parents); err != nil {
+		return d, err
+	}
+	return d, placeNew(ctx, tx, folio, *rev.Reading.(*dressing.Dressing), parents, place)
 }
 
 // nameOf says a title in a sentence.

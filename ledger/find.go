@@ -231,7 +231,7 @@ func find(ctx context.Context, s store.Reads, what Listing, limit int, v Vice) (
 		}
 		p.Entries = append(p.Entries, e)
 	}
-	return p, nil
+	return p, qualify(ctx, s, pointers(p.Entries))
 }
 
 // nearest gives what is spelt nearly like the words and names of a question that finds nothing: words

@@ -24,11 +24,15 @@ const (
 	BoxRecord      Record = "box"
 	TrayRecord     Record = "tray"
 	MaterialRecord Record = "material"
+	PatternRecord  Record = "pattern"
+	SourceRecord   Record = "source"
+	BequestRecord  Record = "accession"
+	PeriodRecord   Record = "period"
 )
 
 // Values lists the records as words.
 func (Record) Values() []string {
-	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord, TrayRecord, MaterialRecord)
+	return words(DressingRecord, HookRecord, WordRecord, SchoolRecord, BoxRecord, TrayRecord, MaterialRecord, PatternRecord, SourceRecord, BequestRecord, PeriodRecord)
 }
 
 // Step is one thing that a deed changed: what stood before and what stands after it, in
@@ -205,6 +209,16 @@ func cellName(c store.Change) string {
 		return fmt.Sprintf("the club’s verdict on folio %d beside folio %d", k.Folio, k.Parent)
 	case store.OfItem:
 		return fmt.Sprintf("recipe %d of the card box", k.Position)
+	case store.OfPlace:
+		return fmt.Sprintf("where folio %d stands", k.Folio)
+	case store.OfSource, store.OfPattern, store.OfCard:
+		return fmt.Sprintf("%s %d", c.Of, k.ID)
+	case store.OfClaim:
+		return fmt.Sprintf("account %d", k.ID)
+	case store.OfAccession:
+		return fmt.Sprintf("bequest %d", k.ID)
+	case store.OfPeriod:
+		return fmt.Sprintf("the width of “%s”", k.Words)
 	}
 	return string(c.Of)
 }
@@ -245,6 +259,18 @@ func said(c store.Change, v json.RawMessage) string {
 		Away                                   bool
 		Items                                  []store.TrayItem
 		Steps                                  json.RawMessage
+		LeadsTo                                *int
+		Standing, Called, Donor, OldNumber     string
+		Person, Says, Question, Title          string
+		Pattern                                int64
+		From, To                               any
+		Into                                   *int64
+		Denied, Searched                       bool
+	}
+	if c.Of == store.OfAccession { // whose number is words
+		var a AccessionBody
+		_ = json.Unmarshal(v, &a)
+		return strings.Trim(a.Number+", from "+a.Donor, ", from ")
 	}
 	if json.Unmarshal(v, &x) != nil {
 		return string(v)
@@ -259,7 +285,11 @@ func said(c store.Change, v json.RawMessage) string {
 	case store.OfLink:
 		return strings.TrimSuffix(c.Key.Kind+": “"+x.Reason+"”", ": “”")
 	case store.OfShelf:
-		return either(x.Withdrawn, "taken back", "in the lists")
+		lead := ""
+		if x.LeadsTo != nil {
+			lead = fmt.Sprintf(", leads on to folio %d", *x.LeadsTo)
+		}
+		return either(x.Withdrawn, "taken back", "in the lists") + lead
 	case store.OfSays:
 		return fmt.Sprintf("revision %d", x.Revision) + either(x.As != x.Revision, fmt.Sprintf(", as revision %d", x.As), "")
 	case store.OfWord:
@@ -282,6 +312,26 @@ func said(c store.Change, v json.RawMessage) string {
 			s += fmt.Sprintf(" as folio %d", *x.Folio)
 		}
 		return strings.Trim(s+": "+x.Why, ": ")
+	case store.OfPlace:
+		return fmt.Sprintf("%s in pattern %d", x.Standing, x.Pattern)
+	case store.OfPattern:
+		return either(x.Name == "", "without a name", "“"+x.Name+"”") + either(x.Away, ", put away", "")
+	case store.OfSource:
+		into := ""
+		if x.Into != nil {
+			into = fmt.Sprintf(", found to be source %d", *x.Into)
+		}
+		return "“" + x.Called + "”" + into + either(x.Away, ", put away", "")
+	case store.OfClaim:
+		return strings.TrimSpace(x.Question+": "+either(x.Denied, "not ", "")+either(x.Searched, "looked for ", "")+x.Person+x.Says) + either(x.Away, ", taken out", "")
+	case store.OfCard:
+		s := strings.Trim(x.OldNumber+" "+x.Title, " ")
+		if x.Folio != nil {
+			s += fmt.Sprintf(", described as folio %d", *x.Folio)
+		}
+		return s + either(x.Away, ", taken out", "")
+	case store.OfPeriod:
+		return fmt.Sprintf("%v to %v", x.From, x.To)
 	}
 	return string(v)
 }

@@ -249,6 +249,9 @@ func (l *Ledger) Offer(ctx context.Context, of, typed string, v Vice) (Choices, 
 		default:
 			return &Fault{"of", fmt.Sprintf("there are no %s to choose", of)}
 		}
+		if err == nil {
+			err = qualify(ctx, s, pointers(out.Dressings))
+		}
 		for _, n := range out.Names {
 			out.Exact = out.Exact || strings.EqualFold(n, tidy(typed))
 		}

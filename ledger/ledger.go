@@ -145,8 +145,16 @@ type Entry struct {
 	Sizes      string           `json:"sizes,omitempty"`
 	Variants   int              `json:"variants"`
 	Outline    *profile.Outline `json:"outline,omitempty"`
-	Verdict    compare.Verdict  `json:"verdict,omitempty"`
-	VerdictIs  string           `json:"verdictIs,omitempty"`
+	// Credit is who the ledger says originated it, where accounts say more than its card; Disputed is set
+	// where they do not agree.
+	Credit   string `json:"credit,omitempty"`
+	Disputed bool   `json:"disputed,omitempty"`
+	// Qualifier tells it from another of its name: who and when.
+	Qualifier string          `json:"qualifier,omitempty"`
+	Pattern   int64           `json:"pattern,omitempty" doc:"the pattern that it stands in"`
+	Standing  Standing        `json:"standing,omitempty"`
+	Verdict   compare.Verdict `json:"verdict,omitempty"`
+	VerdictIs string          `json:"verdictIs,omitempty"`
 }
 
 // sheetOf is from how many dressings a sheet is chosen.
@@ -172,7 +180,7 @@ func (l *Ledger) Various(ctx context.Context, n int, v Vice) (Page, error) {
 }
 
 func entry(r store.Row) Entry {
-	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Dated: dated(r.DateText), Reason: r.Reason, Variants: r.Variants}
+	e := Entry{Folio: r.Folio, Revision: r.Revision, Newest: r.Newest, Withdrawn: r.Withdrawn, FiledAt: r.FiledAt, Why: r.Why, Title: r.Title, Originator: r.Originator, Tier: r.Tier, Source: r.Source, Page: r.Page, Date: r.DateText, Dated: datedAs(r.DateText, r.EDTF), Reason: r.Reason, Variants: r.Variants}
 	if r.SizeLow != nil && r.SizeHigh != nil {
 		e.Sizes = hook.Size(*r.SizeLow).String()
 		if *r.SizeHigh != *r.SizeLow {
@@ -229,6 +237,8 @@ type Relative struct {
 	Entry
 	Kind    descent.Kind `json:"kind"`
 	Because string       `json:"because,omitempty" doc:"the reason that was given for the link"`
+	// Against is what time says against the link.
+	Against *Contradiction `json:"against,omitempty"`
 }
 
 // variantsShown is how many variants stand on a folio; the Ledger lists them all.
@@ -249,6 +259,11 @@ type Folio struct {
 	// Anew is what the reader of today would read otherwise in the same words; empty where
 	// that is nothing. To take it, file the same text again.
 	Anew []string `json:"anew"`
+	// LeadsTo is the folio that its number leads on to since it was taken back; 0 for none.
+	LeadsTo int `json:"leadsTo,omitempty"`
+	// PatternName is the name of the pattern that it stands in, Siglum its sign there.
+	PatternName string `json:"patternName,omitempty"`
+	Siglum      string `json:"siglum,omitempty"`
 }
 
 // at gives a dressing at a revision, or at its newest for 0.
@@ -337,7 +352,31 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 			f.Unlinked = append(f.Unlinked, o)
 		}
 	}
-	return f, nil
+	around := []*Entry{&f.Entry}
+	for i := range f.Parents {
+		p := &f.Parents[i]
+		around = append(around, &p.Entry)
+		if p.Against, err = against(ctx, s, folio, p.Folio, p.Kind); err != nil {
+			return Folio{}, err
+		}
+	}
+	for i := range f.Variants {
+		around = append(around, &f.Variants[i].Entry)
+	}
+	if r.Withdrawn {
+		if f.LeadsTo, err = leadsOn(ctx, s, folio); err != nil {
+			return Folio{}, err
+		}
+		if f.LeadsTo == folio {
+			f.LeadsTo = 0
+		}
+	}
+	if p, err := s.PlaceOf(ctx, folio); err == nil {
+		f.PatternName, f.Siglum = p.Name, p.Siglum
+	} else if !errors.Is(err, store.ErrNotFound) {
+		return Folio{}, err
+	}
+	return f, qualify(ctx, s, around)
 }
 
 // relatives gives parents or variants with the verdict on each: an archivist's own before the computed one.
@@ -348,7 +387,7 @@ func relatives(rows []store.Row, own map[int64]string, judge func(dressing.Dress
 		if err != nil {
 			return nil, err
 		}
-		e := Relative{entry(row), descent.Kind(row.Kind), row.Link}
+		e := Relative{Entry: entry(row), Kind: descent.Kind(row.Kind), Because: row.Link}
 		if e.Verdict = compare.Verdict(own[row.ID]); e.Verdict == "" {
 			e.Verdict = judge(d)
 		}
@@ -479,6 +518,8 @@ type Read struct {
 	// Evidence is what would be filed beside the dressing, by field.
 	Evidence map[Field]string `json:"evidence"`
 	Dated    *Dated           `json:"dated,omitempty" doc:"what the date among the evidence means"`
+	// Against are what time says against the parents that are named or chosen.
+	Against []Contradiction `json:"against"`
 	// Changes are what a revision would change, a line each.
 	Changes []string `json:"changes"`
 }
@@ -486,6 +527,9 @@ type Read struct {
 // read reads a text with the club's vocabulary and the corrections of this
 // dressing. Bad input is a *Fault.
 func read(ctx context.Context, s store.Reads, text string, corrections []reading.Correction) (reading.Reading, error) {
+	if err := noDressing(text); err != nil {
+		return reading.Reading{}, err
+	}
 	for _, c := range corrections {
 		if err := reading.Check(c); err != nil {
 			return reading.Reading{}, &Fault{"corrections", err.Error()}
@@ -527,7 +571,7 @@ func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vi
 	if err != nil {
 		return Read{}, err
 	}
-	out := Read{Reading: r, Measured: proportion.On(r.Dressing, h, stated), Outline: profile.Of(r.Dressing, h), Likely: []Name{}, Changes: []string{}}
+	out := Read{Reading: r, Measured: proportion.On(r.Dressing, h, stated), Outline: profile.Of(r.Dressing, h), Likely: []Name{}, Changes: []string{}, Against: []Contradiction{}}
 	if out.Offers, err = offers(ctx, s, r.Dressing.Parents); err != nil {
 		return Read{}, err
 	}
@@ -545,6 +589,33 @@ func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vi
 			return Read{}, err
 		}
 	}
-	out.Dated = dated(out.Evidence[DateField])
+	ps, err := s.WhenPeriods(ctx)
+	if err != nil {
+		return Read{}, err
+	}
+	date := ps.Read(out.Evidence[DateField])
+	if date.Text != "" {
+		out.Dated = datedOf(date)
+	}
+	parents := f.Parents
+	if parents == nil {
+		for _, o := range out.Offers {
+			if len(o.Choices) == 1 {
+				parents = append(parents, Parent{Folio: o.Choices[0].Folio, Kind: o.Kind})
+			}
+		}
+	}
+	for _, p := range parents {
+		row, err := s.One(ctx, p.Folio)
+		if errors.Is(err, store.ErrNotFound) {
+			continue
+		}
+		if err != nil {
+			return Read{}, err
+		}
+		if c, ok := descent.Contradicts(descent.Fly{Folio: folio, Title: out.Evidence[TitleField], Date: date}, flyOf(row), p.kind()); ok {
+			out.Against = append(out.Against, Contradiction{c.Says, c.Perhaps})
+		}
+	}
 	return out, nil
 }

@@ -273,10 +273,10 @@ func TestUndoStopsWhereSomebodyElseWentOn(t *testing.T) {
 func TestUndoingATakenBackDressingPutsItBack(t *testing.T) {
 	l := fresh(t)
 	folio := file(t, l, ledger.Filing{Text: moth}).Folio
-	if _, err := l.Withdraw(t.Context(), folio, true, "", ledger.Sender{Seat: "seat one"}); err != nil {
+	if _, err := l.Withdraw(t.Context(), folio, true, 0, "", ledger.Sender{Seat: "seat one"}); err != nil {
 		t.Fatal(err)
 	}
-	if again, err := l.Withdraw(t.Context(), folio, true, "", ledger.Sender{Seat: "seat one"}); err != nil || again.Deed != 0 {
+	if again, err := l.Withdraw(t.Context(), folio, true, 0, "", ledger.Sender{Seat: "seat one"}); err != nil || again.Deed != 0 {
 		t.Errorf("taken back twice: deed %d, %v", again.Deed, err)
 	}
 	if p, _ := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); p.Filed != 0 {
@@ -288,7 +288,7 @@ func TestUndoingATakenBackDressingPutsItBack(t *testing.T) {
 	if p, _ := l.Find(t.Context(), ledger.Listing{}, 10, ledger.Vice{}); p.Filed != 1 {
 		t.Errorf("%d are listed after the undo", p.Filed)
 	}
-	if _, err := l.Withdraw(t.Context(), 99, true, "", ledger.Sender{Seat: ""}); !errors.Is(err, ledger.ErrNotFound) {
+	if _, err := l.Withdraw(t.Context(), 99, true, 0, "", ledger.Sender{Seat: ""}); !errors.Is(err, ledger.ErrNotFound) {
 		t.Errorf("a folio that is not there: %v", err)
 	}
 }

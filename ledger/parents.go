@@ -114,15 +114,29 @@ func called(ctx context.Context, s store.Reads, name string) ([]Name, error) {
 		folio, _ := strconv.Atoi(m[1])
 		r, err := s.One(ctx, folio)
 		if err == nil && !r.Withdrawn && (m[2] == "" || strings.EqualFold(tidy(m[2]), r.Title)) {
-			return []Name{{folio, r.Title}}, nil
+			return []Name{{Folio: folio, Title: r.Title}}, nil
 		}
 		if err != nil && !errors.Is(err, store.ErrNotFound) {
 			return out, err
 		}
 	}
 	folios, err := s.Titled(ctx, name)
+	if err != nil {
+		return out, err
+	}
 	for _, f := range folios {
-		out = append(out, Name{f, name})
+		out = append(out, Name{Folio: f, Title: name})
+	}
+	if len(out) < 2 {
+		return out, nil
+	}
+	rows, err := s.Rows(ctx, folios) // "three flies of this name: which?"
+	for _, r := range rows {
+		for i := range out {
+			if out[i].Folio == r.Folio {
+				out[i].Qualifier = qualifier(entry(r))
+			}
+		}
 	}
 	return out, err
 }
@@ -184,7 +198,10 @@ func linkOne(ctx context.Context, tx *store.Tx, child int, p Parent, reason *str
 	if errors.Is(err, store.ErrCircle) {
 		return &Fault{"parents", fmt.Sprintf("folio %d descends from this dressing, so it cannot be its parent", p.Folio)}
 	}
-	return err
+	if err != nil {
+		return err
+	}
+	return follow(ctx, tx, child, p)
 }
 
 func noParent(folio int) *Fault {

@@ -12,6 +12,8 @@ import (
 type Name struct {
 	Folio int    `json:"folio"`
 	Title string `json:"title"`
+	// Qualifier tells it from another of its name: who and when.
+	Qualifier string `json:"qualifier,omitempty"`
 }
 
 // Past is a revision in the list of a dressing's revisions.

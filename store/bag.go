@@ -60,14 +60,25 @@ func late(name, in, from string, pairs ...string) Sheet {
 	return s
 }
 
+// Pictures is the sheet of the pictures; their bytes are files of the bag, and are put into the lines
+// that are handed to Put, as base64 under "bytes".
+const Pictures = "pictures"
+
+// record is the sheet of a kind of numbered record.
+func record(of Of) Sheet {
+	return late(string(of)+"s", `insert into `+string(of)+` (id, value, made_at, away) overriding system value select (x ->> 'id')::bigint, x -> 'value', (x ->> 'madeAt')::timestamptz, (x ->> 'away')::bool`+each+` order by (x ->> 'id')::bigint`,
+		string(of)+` order by id`, "id", "id", "value", "value", "madeAt", "made_at", "away", "away")
+}
+
 const each = ` from jsonb_array_elements($1::jsonb) x`
 
 // Sheets are all of a ledger, in an order in which each can be put in after those before.
 var Sheets = []Sheet{
 	sheet("people", `insert into person (name) select x ->> 'name'`+each,
 		`person order by lower(name) collate "C"`, "name", "name"),
-	sheet("sources", `insert into source (title) select x ->> 'title'`+each,
-		`source order by lower(title) collate "C"`, "title", "title"),
+	sheet("sources", `insert into source (id, title, value, away) overriding system value
+			select coalesce((x ->> 'source')::bigint, nextval(pg_get_serial_sequence('source', 'id'))), x ->> 'title', coalesce(x -> 'value', '{}'), coalesce((x ->> 'away')::bool, false)`+each,
+		`source order by lower(title) collate "C"`, "title", "title", "source?", "id", "value?", "value", "away?", "away"),
 	sheet("dressings", `insert into dressing (id, folio, filed_at) overriding system value select (x ->> 'folio')::int, (x ->> 'folio')::int, (x ->> 'filedAt')::timestamptz`+each,
 		`dressing d join newest n on n.dressing_id = d.id order by d.folio`, "folio", "d.folio", "filedAt", "d.filed_at", "withdrawn", "n.withdrawn"),
 	sheet("revisions", `with line as (select x`+each+`),
@@ -115,6 +126,20 @@ var Sheets = []Sheet{
 		`cabinet order by name collate "C"`, "name", "name", "value", "value", "enteredAt", "entered_at"),
 	late("verdicts", `insert into overruled (child_id, parent_id, verdict, note, overruled_at) select (x ->> 'folio')::int, (x ->> 'parent')::int, x ->> 'verdict', x ->> 'note', (x ->> 'overruledAt')::timestamptz`+each,
 		`overruled o join dressing c on c.id = o.child_id join dressing p on p.id = o.parent_id order by c.folio, p.folio`, "folio", "c.folio", "parent", "p.folio", "verdict", "o.verdict", "note", "o.note", "overruledAt", "o.overruled_at"),
+	late("merged", `update source s set into_id = (x ->> 'into')::bigint`+each+` where s.id = (x ->> 'source')::bigint`,
+		`source where into_id is not null order by id`, "source", "id", "into", "into_id"),
+	late("leads", `update newest n set leads_to = (x ->> 'to')::int`+each+` where n.folio = (x ->> 'folio')::int`,
+		`newest where leads_to is not null order by folio`, "folio", "folio", "to", "leads_to"),
+	late("periods", `insert into period (words, value, made_at) select x ->> 'words', x -> 'value', (x ->> 'madeAt')::timestamptz`+each,
+		`period order by words collate "C"`, "words", "words", "value", "value", "madeAt", "made_at"),
+	record(OfPattern),
+	late("places", `insert into place (dressing_id, pattern_id, standing, siglum, note) select (x ->> 'folio')::int, (x ->> 'pattern')::bigint, x ->> 'standing', x ->> 'siglum', x ->> 'note'`+each,
+		`place l join dressing d on d.id = l.dressing_id order by d.folio`, "folio", "d.folio", "pattern", "l.pattern_id", "standing", "l.standing", "siglum", "l.siglum", "note", "l.note"),
+	record(OfClaim),
+	late(Pictures, `insert into picture (sha, kind, width, height, taken_at, bytes) select x ->> 'sha', x ->> 'kind', (x ->> 'width')::int, (x ->> 'height')::int, (x ->> 'takenAt')::timestamptz, decode(x ->> 'bytes', 'base64')`+each,
+		`picture order by sha`, "sha", "sha", "kind", "kind", "width", "width", "height", "height", "takenAt", "taken_at"),
+	record(OfAccession),
+	record(OfCard),
 	sheet("deeds", `insert into deed (id, seat, done_at, kind, what, why, touches, change) overriding system value
 			select (x ->> 'deed')::bigint, x ->> 'seat', (x ->> 'doneAt')::timestamptz, x ->> 'kind', x ->> 'what', x ->> 'why', array(select jsonb_array_elements_text(x -> 'touches')), nullif(x -> 'change', 'null')`+each,
 		`deed order by id`, "deed", "id", "seat", "seat", "doneAt", "done_at", "kind", "kind", "what", "what", "why", "why", "touches", "touches", "change", "change"),
@@ -125,7 +150,7 @@ var Sheets = []Sheet{
 }
 
 // TakeOut reads the whole ledger, as it is at one moment, sheet by sheet and line by line.
-func (s *Store) TakeOut(ctx context.Context, f func(sheet string, read func(line func([]byte) error) error) error) error {
+func (s *Store) TakeOut(ctx context.Context, f func(sheet string, read func(line func([]byte) error) error) error, pictures func(Picture) error) error {
 	tx, err := s.db.BeginTxx(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
 	if err != nil {
 		return plain(err)
@@ -152,6 +177,19 @@ func (s *Store) TakeOut(ctx context.Context, f func(sheet string, read func(line
 			}
 			return plain(rows.Err())
 		}); err != nil {
+			return err
+		}
+	}
+	var all []string
+	if err := tx.SelectContext(ctx, &all, `select sha from picture order by sha`); err != nil {
+		return plain(err)
+	}
+	for _, sha := range all { // one at a time, so that no more of them stands in memory
+		p, err := Reads{told{tx}}.Picture(ctx, sha)
+		if err != nil {
+			return err
+		}
+		if err := pictures(p); err != nil {
 			return err
 		}
 	}
@@ -182,12 +220,16 @@ func (f *Filler) Settle(ctx context.Context, withdrawn []int) error {
 	if _, err := f.tx.ExecContext(ctx, `update newest set withdrawn = true where folio = any($1)`, withdrawn); err != nil {
 		return plain(err)
 	}
-	for _, s := range [][2]string{{"dressing", "id"}, {"dressing", "folio"}, {"hook", "id"}, {"deed", "id"}, {"tray", "id"}} {
+	for _, s := range [][2]string{{"dressing", "id"}, {"dressing", "folio"}, {"hook", "id"}, {"deed", "id"}, {"tray", "id"}, {"source", "id"}, {"pattern", "id"}, {"claim", "id"}, {"accession", "id"}, {"card", "id"}} {
 		if _, err := f.tx.ExecContext(ctx, fmt.Sprintf(`select setval(pg_get_serial_sequence('%[1]s', '%[2]s'), coalesce(max(%[2]s), 1), max(%[2]s) is not null) from %[1]s`, s[0], s[1])); err != nil {
 			return plain(err)
 		}
 	}
-	return nil
+	// bags of older versions have no patterns, and none has dates beside their words
+	if _, err := f.tx.ExecContext(ctx, `select give_patterns()`); err != nil {
+		return plain(err)
+	}
+	return dateAnew(ctx, f.tx)
 }
 
 // Tx is the transaction, for deeds that belong to the filling.
@@ -216,7 +258,7 @@ func Fill(ctx context.Context, url string, fill func(*Filler) error) error {
 		return plain(err)
 	}
 	var held bool
-	if err := tx.GetContext(ctx, &held, `select exists (select from dressing) or exists (select from deed) or exists (select from hook) or exists (select from person) or exists (select from source) or exists (select from vocabulary) or exists (select from cabinet) or exists (select from school) or exists (select from batch) or exists (select from draft) or exists (select from filing)`); err != nil {
+	if err := tx.GetContext(ctx, &held, `select exists (select from dressing) or exists (select from deed) or exists (select from hook) or exists (select from person) or exists (select from source) or exists (select from vocabulary) or exists (select from cabinet) or exists (select from school) or exists (select from batch) or exists (select from draft) or exists (select from pattern) or exists (select from accession) or exists (select from picture) or exists (select from period) or exists (select from filing)`); err != nil {
 		return plain(err)
 	}
 	if held {

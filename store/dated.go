@@ -109,5 +109,28 @@ var dateAll = goose.NewGoMigration(14, &goose.GoFunc{RunTx: func(ctx context.Con
 			return err
 		}
 	}
-	return nil
+	_, err = tx.ExecContext(ctx, findDated)
+	return err
 }}, nil)
+
+// findDated finds anew what has other years by now than its revision was filed with.
+const findDated = `select find_again(n.dressing_id) from newest n join revision r on r.id = n.revision_id join dated e on e.revision_id = r.id where (e.year_from, e.year_to) is distinct from (r.date_from, r.date_to)`
+
+// dateAnew writes the dates of all revisions beside their words, in a ledger that is being filled.
+func dateAnew(ctx context.Context, tx *sqlx.Tx) error {
+	ps, err := Reads{told{tx}}.WhenPeriods(ctx)
+	if err != nil {
+		return err
+	}
+	var list []datedWords
+	if err := tx.SelectContext(ctx, &list, `select id, date_text from revision where date_text <> ''`); err != nil {
+		return plain(err)
+	}
+	for _, x := range list {
+		if _, err := tx.ExecContext(ctx, keepDate, dateArgs(x.ID, ps.Read(x.Date))...); err != nil {
+			return plain(err)
+		}
+	}
+	_, err = tx.ExecContext(ctx, findDated)
+	return plain(err)
+}

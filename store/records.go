@@ -34,7 +34,7 @@ func init() {
 		}
 	}
 	cells[OfSource] = cell{
-		get:  `select value || jsonb_build_object('called', title, 'away', away, 'into', into_id) from source where id = ` + ofID + ` for update`,
+		get:  `select source_value(id) from source where id = ` + ofID + ` for update`,
 		put:  `update source set title = $2::jsonb ->> 'called', value = $2::jsonb - 'called' - 'away' - 'into', away = coalesce(($2::jsonb ->> 'away')::bool, false), into_id = ($2::jsonb ->> 'into')::bigint where id = ` + ofID,
 		drop: `update source set away = true where id = ` + ofID,
 	}
@@ -151,6 +151,13 @@ func (s Reads) In(ctx context.Context, pattern int64, limit int) ([]Placed, erro
 	list := []Placed{}
 	err := s.q.SelectContext(ctx, &list, placed+`join newest n on n.dressing_id = l.dressing_id and not n.withdrawn where l.pattern_id = $1 order by array_position(array['witness', 'undecided', 'variant'], l.standing), length(l.siglum), l.siglum, d.folio limit $2`, pattern, limit)
 	return list, err
+}
+
+// Stand counts all that stands in a pattern, in the lists or not.
+func (s Reads) Stand(ctx context.Context, pattern int64) (int, error) {
+	var n int
+	err := s.q.GetContext(ctx, &n, `select count(*) from place where pattern_id = $1`, pattern)
+	return n, err
 }
 
 // Sigla lists all sigla that were ever given in a pattern and stand.
@@ -330,7 +337,7 @@ func (s Reads) Accessions(ctx context.Context, id int64) ([]AccessionRow, error)
 	list := []AccessionRow{}
 	err := s.q.SelectContext(ctx, &list, `select x.id, x.value, x.made_at, x.away, (select count(*) from card c where c.accession_id = x.id and not c.away) cards,
 		(select count(*) from card c where c.accession_id = x.id and not c.away and c.dressing_id is not null) described
-		from accession x where case when $1 > 0 then x.id = $1 else not x.away end order by x.id desc limit 500`, id)
+		from accession x where case when $1::bigint > 0 then x.id = $1::bigint else not x.away end order by x.id desc limit 500`, id)
 	return list, err
 }
 
@@ -379,5 +386,44 @@ type PeriodRow struct {
 func (s Reads) Periods(ctx context.Context) ([]PeriodRow, error) {
 	list := []PeriodRow{}
 	err := s.q.SelectContext(ctx, &list, `select words, value from period order by words`)
+	return list, err
+}
+
+// PatternsNumbered gives patterns by their numbers.
+func (s Reads) PatternsNumbered(ctx context.Context, ids []int64) ([]Numbered, error) {
+	return s.numbered(ctx, OfPattern, `where x.id = any($1) order by x.id`, ids)
+}
+
+// CardSays is what the newest revision of a witness says of its history. Sides are all who are named
+// where its words name several.
+type CardSays struct {
+	Pattern    int64  `db:"pattern_id"`
+	Folio      int    `db:"folio"`
+	Originator string `db:"originator"`
+	Sides      texts  `db:"sides"`
+	Source     int64  `db:"source"`
+	Page       string `db:"page"`
+	Date       string `db:"date_text"`
+	Printed    string `db:"printed"` // the date of the source itself
+}
+
+// CardsSay gives what the witnesses of patterns, and what is undecided, say of their history: who
+// originated them, all sides of it unless one was settled on, and where they are printed.
+func (s Reads) CardsSay(ctx context.Context, patterns []int64) ([]CardSays, error) {
+	list := []CardSays{}
+	err := s.q.SelectContext(ctx, &list, `select l.pattern_id, n.folio, coalesce(o.name, '') originator, coalesce(h.stands, 0) source, r.page, r.date_text, coalesce(w.value ->> 'date', '') printed,
+			coalesce((select jsonb_agg(side) from jsonb_array_elements(case jsonb_typeof(r.reading -> 'contradictions') when 'array' then r.reading -> 'contradictions' else '[]' end) x,
+				jsonb_array_elements_text(case jsonb_typeof(x -> 'sides') when 'array' then x -> 'sides' else '[]' end) side
+				where x ->> 'text' like 'originator:%' and not exists (select from jsonb_array_elements(case jsonb_typeof(r.settlements) when 'array' then r.settlements else '[]' end) e where e ->> 'text' = x ->> 'text' and e ->> 'chosen' <> '')), '[]') sides
+		from place l join newest n on n.dressing_id = l.dressing_id and not n.withdrawn join revision r on r.id = n.revision_id
+			left join person o on o.id = r.originator_id left join shelf h on h.id = r.source_id left join source w on w.id = h.stands
+		where l.pattern_id = any($1) and l.standing <> 'variant' order by n.folio`, patterns)
+	return list, err
+}
+
+// MergedInto lists the sources that were found to be one.
+func (s Reads) MergedInto(ctx context.Context, id int64) ([]int64, error) {
+	list := []int64{}
+	err := s.q.SelectContext(ctx, &list, `select id from source where into_id = $1 order by id`, id)
 	return list, err
 }

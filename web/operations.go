@@ -108,6 +108,8 @@ type FilingBody struct {
 	Settlements []ledger.Settlement  `json:"settlements,omitempty" maxItems:"50"`
 	Cleared     []ledger.Field       `json:"cleared,omitempty" maxItems:"7" doc:"fields that are taken away"`
 	From        *ledger.BoxItem      `json:"from,omitempty" doc:"the recipe of a card box that is filed"`
+	Place       *ledger.PlaceBody    `json:"place,omitempty" doc:"the pattern that it shall stand in; absent to leave that to its parents"`
+	Card        int64                `json:"card,omitempty" minimum:"0" maximum:"9007199254740991" doc:"the card of a bequest that is described"`
 }
 
 func (b FilingBody) filing() ledger.Filing { return ledger.Filing(b) }
@@ -230,6 +232,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			Doer
 			Body struct {
 				Withdrawn bool   `json:"withdrawn"`
+				LeadsTo   int    `json:"leadsTo,omitempty" minimum:"0" maximum:"2147483647" doc:"the folio that its number leads on to from then on"`
 				Why       string `json:"why,omitempty" maxLength:"1000"`
 			}
 		}) (*answer[Done], error) {
@@ -237,7 +240,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 			if err != nil {
 				return nil, err
 			}
-			return done(l.Withdraw(ctx, in.Folio, in.Body.Withdrawn, in.Body.Why, by))
+			return done(l.Withdraw(ctx, in.Folio, in.Body.Withdrawn, in.Body.LeadsTo, in.Body.Why, by))
 		})
 
 	handle(s, withText(op(http.MethodPost, "/api/readings", "read-text", "Read a text without filing it")),
@@ -299,6 +302,7 @@ func operations(api huma.API, l *ledger.Ledger, log *slog.Logger) {
 	journalOperations(s)
 	benchOperations(s)
 	trayOperations(s)
+	evidenceOperations(s)
 	wordOperations(s)
 	cabinetOperations(s)
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"mothledger/core/advice"
+	"mothledger/core/citation"
 	"mothledger/core/compare"
 	"mothledger/core/descent"
 	"mothledger/core/dressing"
@@ -15,6 +16,7 @@ import (
 	"mothledger/core/question"
 	"mothledger/core/reading"
 	"mothledger/core/role"
+	"mothledger/exchange/shelf"
 	"mothledger/ledger"
 )
 
@@ -71,6 +73,14 @@ func vocabularies(r huma.Registry) {
 	describes[ledger.Record](r)
 	describes[ledger.Field](r)
 	describes[ledger.ItemState](r)
+	describes[ledger.Standing](r)
+	describes[citation.Kind](r)
+	describes[citation.Question](r)
+	describes[citation.Grade](r)
+	describes[citation.Knows](r)
+	describes[citation.Qualifier](r)
+	describes[citation.DateOf](r)
+	describes[shelf.Format](r)
 	r.RegisterTypeAlias(reflect.TypeFor[ledger.Parent](), reflect.TypeFor[parent]())
 }
 

@@ -260,7 +260,7 @@ func Compare(a, b Source) int {
 // Twin tells why two sources may be the same one: empty where nothing speaks for it. Another
 // edition, another issue or another kind is another source.
 func Twin(a, b Source) string {
-	differ := func(x, y string) bool { return x != "" && y != "" && plain(x) != plain(y) }
+	differ := func(x, y string) bool { return x != "" && y != "" && Plain(x) != Plain(y) }
 	if differ(a.Edition, b.Edition) || differ(a.Volume, b.Volume) || differ(a.Issue, b.Issue) || differ(a.Pages, b.Pages) || differ(a.Date, b.Date) && a.ISBN == "" {
 		return ""
 	}
@@ -270,14 +270,14 @@ func Twin(a, b Source) string {
 		}
 		return ""
 	}
-	if plain(a.Title) != plain(b.Title) || differ(a.Within, b.Within) {
+	if Plain(a.Title) != Plain(b.Title) || differ(a.Within, b.Within) {
 		return ""
 	}
 	x, y := families(a), families(b)
 	switch {
 	case len(x) > 0 && len(y) > 0 && !slices.ContainsFunc(x, func(n string) bool { return slices.Contains(y, n) }):
 		return ""
-	case a.Date != "" && plain(a.Date) == plain(b.Date):
+	case a.Date != "" && Plain(a.Date) == Plain(b.Date):
 		return fmt.Sprintf("the same title and %s", cmp.Or(map[bool]string{true: "author, and of the same date"}[len(x) > 0 && len(y) > 0], "date"))
 	case len(x) > 0 && len(y) > 0:
 		return "the same title and author"
@@ -288,14 +288,14 @@ func Twin(a, b Source) string {
 func families(s Source) []string {
 	var out []string
 	for _, p := range append(slices.Clone(s.Authors), s.Editors...) {
-		out = append(out, plain(cmp.Or(p.Family, p.Literal)))
+		out = append(out, Plain(cmp.Or(p.Family, p.Literal)))
 	}
 	return out
 }
 
-// plain is a text for likening: lower case, letters and figures alone, without an article at its
+// Plain is a text for likening: lower case, letters and figures alone, without an article at its
 // beginning.
-func plain(s string) string {
+func Plain(s string) string {
 	words := strings.FieldsFunc(strings.ToLower(s), func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= '0' && r <= '9' || r > 127) })
 	if len(words) > 1 && slices.Contains([]string{"the", "a", "an"}, words[0]) {
 		words = words[1:]

@@ -202,7 +202,12 @@ func Contradicts(child, parent Fly, kind Kind) (Contradiction, bool) {
 	if when.Compare(child.Date, parent.Date) != when.Before {
 		return Contradiction{}, false
 	}
-	named := func(f Fly) string { return fmt.Sprintf("“%s” (folio %d, %s)", f.Title, f.Folio, f.Date.Text) }
+	named := func(f Fly) string {
+		if f.Folio == 0 { // it is not filed yet
+			return fmt.Sprintf("“%s” (%s)", f.Title, f.Date.Text)
+		}
+		return fmt.Sprintf("“%s” (folio %d, %s)", f.Title, f.Folio, f.Date.Text)
+	}
 	c := Contradiction{Child: child.Folio, Parent: parent.Folio}
 	c.Says = fmt.Sprintf("%s is older than what it is said to be %s: %s.", named(child), kind.leads(), named(parent))
 	c.Perhaps = []string{

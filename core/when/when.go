@@ -33,6 +33,20 @@ func (d Day) String() string {
 // MarshalText writes the day for JSON.
 func (d Day) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
 
+// UnmarshalText reads what MarshalText writes.
+func (d *Day) UnmarshalText(b []byte) error {
+	if len(b) == 0 {
+		*d = Day{}
+		return nil
+	}
+	t, err := time.Parse(time.DateOnly, string(b))
+	if err != nil {
+		return fmt.Errorf("%q is no day; expected one such as 1939-09-01", b)
+	}
+	*d = Day{t.Year(), int(t.Month()), t.Day()}
+	return nil
+}
+
 // Compare orders two days that are not open.
 func (d Day) Compare(o Day) int {
 	return cmp.Or(cmp.Compare(d.Year, o.Year), cmp.Compare(d.Month, o.Month), cmp.Compare(d.Day, o.Day))

@@ -17,6 +17,14 @@ create index source_into on source (into_id) where into_id is not null;
 create view shelf as
   select s.id, coalesce(i.id, s.id) as stands, coalesce(i.title, s.title) as title from source s left join source i on i.id = s.into_id;
 
+-- All that is known of a source, each field there.
+-- +goose StatementBegin
+create function source_value(which bigint) returns jsonb language sql stable as $$
+  select jsonb_build_object('kind', '', 'title', '', 'authors', '[]'::jsonb, 'editors', '[]'::jsonb, 'date', '', 'within', '', 'volume', '', 'issue', '', 'pages', '', 'edition', '', 'publisher', '', 'town', '', 'isbn', '', 'issn', '', 'copy', '', 'note', '')
+    || value || jsonb_build_object('called', title, 'away', away, 'into', into_id) from source where id = which
+$$;
+-- +goose StatementEnd
+
 -- What a name in a book stands for. value holds its names, story, essentials, which witness is
 -- adopted, what an archivist decided.
 create table pattern (

@@ -141,6 +141,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bequests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bequests, the newest first */
+        get: operations["list-bequests"];
+        put?: never;
+        /** Take a bequest in */
+        post: operations["take-in-bequest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bequests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A bequest with its cards */
+        get: operations["open-bequest"];
+        /** Change what is known of a bequest */
+        put: operations["change-bequest"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bequests/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** List cards of a bequest before they are described */
+        post: operations["list-cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A card of a bequest */
+        get: operations["open-card"];
+        /** Change what is known of a card, or take it out of the list */
+        put: operations["change-card"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card to describe after one */
+        get: operations["next-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{id}/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give a side of a card its picture, a JPEG or a PNG; nothing takes it away */
+        put: operations["picture-card"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choices/{of}": {
         parameters: {
             query?: never;
@@ -150,6 +255,57 @@ export interface paths {
         };
         /** People, sources or dressings for what was typed, the nearest spelling first */
         get: operations["list-choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Enter one account's answer to one question */
+        post: operations["enter-claim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/claims/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change an account, or take it out */
+        put: operations["change-claim"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/date": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a date in words means */
+        get: operations["read-date"];
         put?: never;
         post?: never;
         delete?: never;
@@ -227,6 +383,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Dressings with their drawings, by folio */
+        get: operations["draw-dressings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dressings": {
         parameters: {
             query?: never;
@@ -254,6 +427,57 @@ export interface paths {
         };
         /** One dressing on a hook, with its family and its revisions */
         get: operations["open-folio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/against": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What time says against a dressing's coming from another */
+        get: operations["against-parent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/common": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where two dressings come from one, and what changed on each step */
+        get: operations["common-ancestor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/descent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that a dressing is joined to by descent, laid out along time */
+        get: operations["open-descent"];
         put?: never;
         post?: never;
         delete?: never;
@@ -324,6 +548,40 @@ export interface paths {
         put?: never;
         /** Make a filed dressing descend from another, change how or why, or take the link away */
         post: operations["link-parent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say in which pattern a dressing stands, and as what */
+        put: operations["place-dressing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dressings/{folio}/provenance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is told of a dressing and its pattern, and what the ledger adopts */
+        get: operations["open-provenance"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -639,6 +897,128 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where an old number leads */
+        get: operations["follow-number"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Patterns by name */
+        get: operations["list-patterns"];
+        put?: never;
+        /** Make a pattern that has no dressing yet */
+        post: operations["make-pattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patterns/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A pattern with its dressings and what is told of it */
+        get: operations["open-pattern"];
+        /** Let a pattern say something else */
+        put: operations["change-pattern"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patterns/{id}/adopted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Adopt an answer that the rules do not, or leave it to them */
+        put: operations["adopt-reading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patterns/{id}/witnesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The witnesses of a pattern part by part, beside the adopted one */
+        get: operations["collate-witnesses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/periods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words that the club gave a width */
+        get: operations["list-periods"];
+        /** Give words a width, or take it away */
+        put: operations["set-period"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{sha}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture that is kept */
+        get: operations["open-picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/readings": {
         parameters: {
             query?: never;
@@ -668,6 +1048,23 @@ export interface paths {
         put?: never;
         /** File as next revisions what today's reader makes of dressings, in one deed */
         post: operations["read-anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rules by which a reading is adopted */
+        get: operations["list-rules"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -720,6 +1117,93 @@ export interface paths {
         get: operations["various-dressings"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sources on the shelf, by their makers */
+        get: operations["list-shelf"];
+        put?: never;
+        /** Put a source on the shelf */
+        post: operations["shelve-source"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look a file of sources through, or take it in: BibTeX, RIS or CSL-JSON */
+        post: operations["take-in-sources"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/files/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf, or some sources of it, as a file */
+        get: operations["write-sources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A source with all that cites it */
+        get: operations["open-source"];
+        /** Let a source say something else */
+        put: operations["change-source"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/merging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a source is another */
+        post: operations["merge-source"];
         delete?: never;
         options?: never;
         head?: never;
@@ -914,6 +1398,105 @@ export interface components {
             question: string;
             roles: components["schemas"]["Heading"][];
         };
+        Accession: {
+            /** Format: int64 */
+            cards: number;
+            /** @description whose hands it went through, and where it is kept */
+            custody?: string;
+            /** @description when it came, in words */
+            date?: string;
+            dated?: components["schemas"]["Dated"];
+            /** Format: int64 */
+            described: number;
+            donor?: string;
+            edit: string;
+            /** Format: int64 */
+            id: number;
+            note?: string;
+            /** @description the club's own number for it; none is used twice */
+            number: string;
+            /** @description what the donor asked for */
+            terms?: string;
+        };
+        AccessionBody: {
+            /** @description whose hands it went through, and where it is kept */
+            custody?: string;
+            /** @description when it came, in words */
+            date?: string;
+            donor?: string;
+            note?: string;
+            /** @description the club's own number for it; none is used twice */
+            number: string;
+            /** @description what the donor asked for */
+            terms?: string;
+        };
+        Account: {
+            /** @description how many years lie between what happened and the account */
+            after?: string;
+            answer: string;
+            by?: string;
+            /**
+             * Format: int64
+             * @description the dressing whose card says so
+             */
+            card?: number;
+            cited?: components["schemas"]["CitedSource"];
+            /** @description nobody looks into it any more */
+            closed?: boolean;
+            /** @description when it happened, in words */
+            date?: string;
+            /**
+             * @description what the date is the date of
+             * @enum {string}
+             */
+            dateOf?: "" | "tied" | "named" | "printed" | "told" | "made" | "label";
+            dated?: components["schemas"]["Dated"];
+            /** @description the account says that it is not so: not mine, independent of */
+            denied?: boolean;
+            edit?: string;
+            /** Format: int64 */
+            folio?: number;
+            /** Format: int64 */
+            from?: number;
+            /** @enum {string} */
+            grade?: "" | "own words" | "print of the time" | "later print" | "recollection" | "specimen";
+            /**
+             * Format: int64
+             * @description its number; below 0 for what a card says, which is changed on the card
+             */
+            id: number;
+            /** @description who says it gains by it */
+            interested?: boolean;
+            /** @enum {string} */
+            knows?: "" | "seen" | "told" | "believed";
+            /** @enum {string} */
+            link?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            madeAt?: string;
+            note?: string;
+            /** Format: int64 */
+            parent?: number;
+            /** @description the name of the parent */
+            parentIs?: string;
+            /** Format: int64 */
+            pattern: number;
+            person?: string;
+            place?: string;
+            /** Format: int64 */
+            printed?: number;
+            /** @enum {string} */
+            qualifier?: "" | "attributed to" | "after" | "formerly attributed to" | "jointly" | "traditional" | "unknown";
+            /** @enum {string} */
+            question: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
+            says?: string;
+            /** @description it was looked for and not found */
+            searched?: boolean;
+            /** Format: int64 */
+            source?: number;
+            stand: components["schemas"]["CitationStand"];
+            /** @description when the account was given */
+            told?: string;
+            toldIn?: components["schemas"]["Dated"];
+        };
         AcrossGroup: {
             /**
              * Format: int64
@@ -921,6 +1504,39 @@ export interface components {
              */
             count: number;
             value: string;
+        };
+        AdoptingBody: {
+            /** @description the answers; none for unknown */
+            adopted: string[];
+            /** @description leave the question to the rules */
+            clear?: boolean;
+            note: string;
+            /** @enum {string} */
+            question: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
+        };
+        Adoption: {
+            adopted: string[];
+            because: string;
+            date?: string;
+            /** @enum {string} */
+            dateOf?: "" | "tied" | "named" | "printed" | "told" | "made" | "label";
+            decided?: boolean;
+            doubts: string[];
+            note?: string;
+            /** @enum {string} */
+            of: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
+            /**
+             * Format: int64
+             * @description how many accounts of it are not closed
+             */
+            open: number;
+            otherwise?: string;
+            overturns: string;
+            rivals: string[];
+            rule: string;
+            /** @description as a list prints it */
+            says: string;
+            stands: components["schemas"]["CitationStand"][];
         };
         AdvicePiece: {
             basis: string;
@@ -968,11 +1584,69 @@ export interface components {
         "Batch-backRequest": {
             withdrawn: boolean;
         };
+        Bequest: {
+            /** Format: int64 */
+            cards: number;
+            /** @description whose hands it went through, and where it is kept */
+            custody?: string;
+            /** @description when it came, in words */
+            date?: string;
+            dated?: components["schemas"]["Dated"];
+            /** Format: int64 */
+            described: number;
+            donor?: string;
+            edit: string;
+            /** Format: int64 */
+            first?: number;
+            /** Format: int64 */
+            id: number;
+            list: components["schemas"]["Card"][];
+            /**
+             * Format: int64
+             * @description the place after which the next stretch begins; absent at the end
+             */
+            next?: number;
+            note?: string;
+            /** @description the club's own number for it; none is used twice */
+            number: string;
+            /** @description what the donor asked for */
+            terms?: string;
+        };
+        Beside: {
+            /**
+             * Format: int64
+             * @description how many parts depart
+             */
+            departs: number;
+            /** Format: int64 */
+            folio: number;
+            /** @description what departs, a line each */
+            parts: string[];
+            phrase: string;
+            siglum: string;
+            /** @enum {string} */
+            verdict: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
+        };
         BoxItem: {
             /** Format: uuid */
             box: string;
             /** Format: int64 */
             position: number;
+        };
+        Brought: {
+            cite: string;
+            /**
+             * Format: int64
+             * @description the source that it became
+             */
+            id?: number;
+            key?: string;
+            /** Format: int64 */
+            line: number;
+            /** @enum {string} */
+            state: "new" | "there" | "twin" | "wrong";
+            twin?: components["schemas"]["Twin"];
+            why?: string;
         };
         CabinetPage: {
             rows: components["schemas"]["CabinetRow"][];
@@ -1000,6 +1674,49 @@ export interface components {
             swatch: components["schemas"]["Swatch"];
             under?: string;
         };
+        Card: {
+            /** Format: int64 */
+            accession: number;
+            back?: string;
+            edit: string;
+            /** Format: int64 */
+            folio?: number;
+            /** @description the picture of its front, by which it is fetched */
+            front?: string;
+            /** Format: int64 */
+            id: number;
+            note?: string;
+            number?: string;
+            /** @description the number that it came with */
+            oldNumber?: string;
+            /** @description where it lay in the box */
+            place?: string;
+            /** Format: int64 */
+            position: number;
+            /** @description what stands at its head */
+            title?: string;
+        };
+        CardBody: {
+            note?: string;
+            /** @description the number that it came with */
+            oldNumber?: string;
+            /** @description where it lay in the box */
+            place?: string;
+            /** @description what stands at its head */
+            title?: string;
+        };
+        Cell: {
+            /** @enum {string} */
+            change?: "same" | "near" | "replaced" | "added" | "dropped" | "unstated" | "cannot-tell";
+            /** Format: int64 */
+            folio: number;
+            /** @description what it departs by is noise for a fly of this kind */
+            noise?: boolean;
+            says?: string;
+            slip?: components["schemas"]["Slip"];
+            /** @description empty where it says nothing */
+            text: string;
+        };
         "Change-trayRequest": {
             about?: string;
             /**
@@ -1009,6 +1726,91 @@ export interface components {
             edit: number;
             items: components["schemas"]["TrayItem"][];
             name: string;
+        };
+        ChangeStep: {
+            date?: string;
+            /** Format: int64 */
+            folio: number;
+            /** @description what departs, a line each */
+            parts: string[];
+            /** @description what changed, in a sentence */
+            says?: string;
+            title: string;
+            /**
+             * @description of this fly beside the one before; absent for the first
+             * @enum {string}
+             */
+            verdict?: "same" | "same-as-far-as-told" | "cannot-tell" | "colour" | "substitution" | "simplified" | "dressed-up" | "re-proportioned" | "technique" | "new" | "no-kin";
+        };
+        ChangingBequestBody: {
+            /** @description whose hands it went through, and where it is kept */
+            custody?: string;
+            /** @description when it came, in words */
+            date?: string;
+            donor?: string;
+            /** @description the edit that was seen */
+            edit: string;
+            note?: string;
+            /** @description the club's own number for it; none is used twice */
+            number: string;
+            /** @description what the donor asked for */
+            terms?: string;
+        };
+        ChangingCardBody: {
+            /** @description the edit that was seen */
+            edit: string;
+            note?: string;
+            /** @description the number that it came with */
+            oldNumber?: string;
+            /** @description take the card out of the list */
+            out?: boolean;
+            /** @description where it lay in the box */
+            place?: string;
+            /** @description what stands at its head */
+            title?: string;
+        };
+        ChangingPatternBody: {
+            /** Format: int64 */
+            base?: number;
+            composite?: components["schemas"]["Mending"][];
+            decided?: components["schemas"]["Decision"][];
+            /** @description the edit that was seen */
+            edit: string;
+            /** @description what makes it this fly */
+            essentials?: string[];
+            /** @description the preferred name; a fly may have none */
+            name?: string;
+            names?: components["schemas"]["PatternName"][];
+            /** Format: int64 */
+            received?: number;
+            slips?: components["schemas"]["Slip"][];
+            story?: string;
+        };
+        ChangingSourceBody: {
+            authors?: components["schemas"]["CitationPerson"][];
+            called?: string;
+            /** @description where the club's copy stands */
+            copy?: string;
+            /** @description when it was published or made, in words */
+            date?: string;
+            /** @description the edit that was seen */
+            edit: string;
+            edition?: string;
+            editors?: components["schemas"]["CitationPerson"][];
+            isbn?: string;
+            issn?: string;
+            issue?: string;
+            /** @enum {string} */
+            kind: "book" | "chapter" | "article" | "letter" | "manuscript" | "minutes" | "film" | "recording" | "recollection" | "catalogue";
+            note?: string;
+            pages?: string;
+            publisher?: string;
+            title: string;
+            /** @description where it was published */
+            town?: string;
+            volume?: string;
+            /** @description the journal or book that it stands in */
+            within?: string;
         };
         Choice: {
             question: string;
@@ -1020,6 +1822,122 @@ export interface components {
             exact: boolean;
             /** @description people or sources */
             names: string[];
+        };
+        CitationPerson: {
+            family?: string;
+            given?: string;
+            literal?: string;
+        };
+        CitationStand: {
+            /** Format: int64 */
+            as: number;
+            aside?: string;
+            for?: boolean;
+            /** Format: int64 */
+            id: number;
+        };
+        CitedSource: {
+            called: string;
+            /** @description cited as in a note, with the place */
+            cite: string;
+            /** Format: int64 */
+            id: number;
+        };
+        ClaimBody: {
+            by?: string;
+            /** @description nobody looks into it any more */
+            closed?: boolean;
+            /** @description when it happened, in words */
+            date?: string;
+            /**
+             * @description what the date is the date of
+             * @enum {string}
+             */
+            dateOf?: "" | "tied" | "named" | "printed" | "told" | "made" | "label";
+            /** @description the account says that it is not so: not mine, independent of */
+            denied?: boolean;
+            /** Format: int64 */
+            folio?: number;
+            /** Format: int64 */
+            from?: number;
+            /** @enum {string} */
+            grade?: "" | "own words" | "print of the time" | "later print" | "recollection" | "specimen";
+            /** @description who says it gains by it */
+            interested?: boolean;
+            /** @enum {string} */
+            knows?: "" | "seen" | "told" | "believed";
+            /** @enum {string} */
+            link?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            note?: string;
+            /** Format: int64 */
+            parent?: number;
+            /** Format: int64 */
+            pattern: number;
+            person?: string;
+            place?: string;
+            /** Format: int64 */
+            printed?: number;
+            /** @enum {string} */
+            qualifier?: "" | "attributed to" | "after" | "formerly attributed to" | "jointly" | "traditional" | "unknown";
+            /** @enum {string} */
+            question: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
+            says?: string;
+            /** @description it was looked for and not found */
+            searched?: boolean;
+            /** Format: int64 */
+            source?: number;
+            /** @description when the account was given */
+            told?: string;
+        };
+        ClaimingBody: {
+            by?: string;
+            /** @description nobody looks into it any more */
+            closed?: boolean;
+            /** @description when it happened, in words */
+            date?: string;
+            /**
+             * @description what the date is the date of
+             * @enum {string}
+             */
+            dateOf?: "" | "tied" | "named" | "printed" | "told" | "made" | "label";
+            /** @description the account says that it is not so: not mine, independent of */
+            denied?: boolean;
+            /** @description the edit that was seen */
+            edit: string;
+            /** Format: int64 */
+            folio?: number;
+            /** Format: int64 */
+            from?: number;
+            /** @enum {string} */
+            grade?: "" | "own words" | "print of the time" | "later print" | "recollection" | "specimen";
+            /** @description who says it gains by it */
+            interested?: boolean;
+            /** @enum {string} */
+            knows?: "" | "seen" | "told" | "believed";
+            /** @enum {string} */
+            link?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            note?: string;
+            /** @description take the account out */
+            out?: boolean;
+            /** Format: int64 */
+            parent?: number;
+            /** Format: int64 */
+            pattern: number;
+            person?: string;
+            place?: string;
+            /** Format: int64 */
+            printed?: number;
+            /** @enum {string} */
+            qualifier?: "" | "attributed to" | "after" | "formerly attributed to" | "jointly" | "traditional" | "unknown";
+            /** @enum {string} */
+            question: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
+            says?: string;
+            /** @description it was looked for and not found */
+            searched?: boolean;
+            /** Format: int64 */
+            source?: number;
+            /** @description when the account was given */
+            told?: string;
         };
         CompareAxes: {
             /** @enum {string} */
@@ -1130,13 +2048,26 @@ export interface components {
             parent: string;
             variant: string;
         };
+        Contradiction: {
+            perhaps: string[];
+            says: string;
+        };
         Dated: {
             /** @description the earliest day, as ISO 8601 writes it; absent where it is open or cannot be told */
             earliest?: string;
+            /** @description the date in the Extended Date/Time Format */
+            edtf?: string;
             /** @description the latest day */
             latest?: string;
             /** @description both in words, or that it cannot be told */
             says: string;
+        };
+        Decision: {
+            /** @description the answers; none for unknown */
+            adopted: string[];
+            note: string;
+            /** @enum {string} */
+            question: "originated" | "named" | "first printed" | "adapted" | "popularised" | "tied" | "descends";
         };
         Deed: {
             /** Format: date-time */
@@ -1149,7 +2080,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "undo" | "file box";
+            kind: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "make pattern" | "change pattern" | "adopt reading" | "place dressing" | "claim" | "change claim" | "take claim out" | "shelve" | "change source" | "merge sources" | "take in sources" | "take in bequest" | "change bequest" | "list cards" | "change card" | "set period" | "take period out" | "undo" | "file box";
             known: boolean;
             /** @description from which it was done; empty where none was named */
             seat: string;
@@ -1179,6 +2110,55 @@ export interface components {
             tier?: string;
             title: string;
             ways: string[];
+        };
+        DescentBox: {
+            /** Format: int64 */
+            children: number;
+            /**
+             * Format: int64
+             * @description how far below the first of its line
+             */
+            depth: number;
+            /** Format: int64 */
+            folio: number;
+            /** Format: double */
+            from?: number;
+            /** Format: int64 */
+            hidden?: number;
+            openFrom?: boolean;
+            openTo?: boolean;
+            /** Format: int64 */
+            row: number;
+            shut?: boolean;
+            /** Format: double */
+            to?: number;
+            /** Format: int64 */
+            under?: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        DescentDrawn: {
+            /** @description what time says against it */
+            against?: string;
+            /** Format: int64 */
+            child: number;
+            denied?: boolean;
+            /** @enum {string} */
+            kind: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            main?: boolean;
+            /** Format: int64 */
+            parent: number;
+            /** @description what could be wrong */
+            perhaps?: string[];
+            rival?: boolean;
+        };
+        DescentTick: {
+            /** Format: double */
+            x: number;
+            /** Format: int64 */
+            year: number;
         };
         "Dismiss-adviceRequest": {
             code: string;
@@ -1357,10 +2337,12 @@ export interface components {
             text: string;
         };
         Entry: {
+            credit?: string;
             /** @description as it was written */
             date?: string;
             /** @description what the date means */
             dated?: components["schemas"]["Dated"];
+            disputed?: boolean;
             /** Format: date-time */
             filedAt: string;
             /** Format: int64 */
@@ -1373,11 +2355,19 @@ export interface components {
             originator?: string;
             outline?: components["schemas"]["ProfileOutline"];
             page?: string;
+            /**
+             * Format: int64
+             * @description the pattern that it stands in
+             */
+            pattern?: number;
+            qualifier?: string;
             reason?: string;
             /** Format: int64 */
             revision: number;
             sizes?: string;
             source?: string;
+            /** @enum {string} */
+            standing?: "witness" | "variant" | "undecided";
             tier?: string;
             title: string;
             /** Format: int64 */
@@ -1450,6 +2440,11 @@ export interface components {
             revision: number;
         };
         FilingBody: {
+            /**
+             * Format: int64
+             * @description the card of a bequest that is described
+             */
+            card?: number;
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
             corrections?: components["schemas"]["DressingMeaning"][];
@@ -1461,6 +2456,8 @@ export interface components {
             page?: string;
             /** @description all that it descends from; absent for those that the text names, and in a revision also those that are linked */
             parents?: (number | components["schemas"]["Parent"])[];
+            /** @description the pattern that it shall stand in; absent to leave that to its parents */
+            place?: components["schemas"]["PlaceBody"];
             /** @description why this version was made */
             reason?: string;
             settlements?: components["schemas"]["Settlement"][];
@@ -1478,15 +2475,33 @@ export interface components {
             dressing: components["schemas"]["Dressing"];
             entry: components["schemas"]["Entry"];
             filled?: components["schemas"]["PracticeFilled"][];
+            /** Format: int64 */
+            leadsTo?: number;
             measured: components["schemas"]["ProportionMeasured"];
             outline: components["schemas"]["ProfileOutline"];
             parents: components["schemas"]["Relative"][];
+            patternName?: string;
             revisions: components["schemas"]["Past"][];
             settlements: components["schemas"]["Settlement"][];
+            siglum?: string;
             standard: string[];
             text: string;
             unlinked: components["schemas"]["Offer"][];
             variants: components["schemas"]["Relative"][];
+        };
+        FolioProvenance: {
+            accounts: components["schemas"]["Account"][];
+            /** @description the cards of bequests that it was described from */
+            cards: components["schemas"]["Card"][];
+            entry: components["schemas"]["Entry"];
+            name: string;
+            note?: string;
+            /** Format: int64 */
+            pattern: number;
+            readings: components["schemas"]["Adoption"][];
+            siglum?: string;
+            /** @enum {string} */
+            standing: "witness" | "variant" | "undecided";
         };
         Heading: {
             /**
@@ -1612,6 +2627,19 @@ export interface components {
              */
             edit: number;
         };
+        Kin: {
+            date?: string;
+            /** Format: int64 */
+            folio: number;
+            qualifier?: string;
+            /** @description it is what people mean by the name today */
+            received?: boolean;
+            siglum?: string;
+            /** @enum {string} */
+            standing?: "witness" | "variant" | "undecided";
+            title: string;
+            who?: string;
+        };
         Laid: {
             entry: components["schemas"]["Entry"];
             note?: string;
@@ -1692,11 +2720,20 @@ export interface components {
              */
             was?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
         };
+        ListingBody: {
+            cards: components["schemas"]["CardBody"][];
+        };
         Made: {
             /** Format: int64 */
             deed: number;
             /** Format: int64 */
             tray: number;
+        };
+        MadeRecord: {
+            /** Format: int64 */
+            deed: number;
+            /** Format: int64 */
+            id: number;
         };
         MaterialBody: {
             /** @description other names; “mallard@tail” is so called in a tail only */
@@ -1790,21 +2827,101 @@ export interface components {
             meaning?: string;
             words: string;
         };
+        Meeting: {
+            ancestor: components["schemas"]["Name"];
+            left: components["schemas"]["ChangeStep"][];
+            right: components["schemas"]["ChangeStep"][];
+        };
+        Member: {
+            entry: components["schemas"]["Entry"];
+            note?: string;
+            siglum?: string;
+            /** @enum {string} */
+            standing: "witness" | "variant" | "undecided";
+        };
+        Mending: {
+            /**
+             * Format: int64
+             * @description the witness that it is taken from
+             */
+            folio: number;
+            role: string;
+            why: string;
+        };
         "Merge-materialsRequest": {
             into: string;
             name: string;
             why?: string;
         };
+        MergingBody: {
+            /**
+             * Format: int64
+             * @description the source that it was found to be
+             */
+            into: number;
+        };
         Name: {
             /** Format: int64 */
             folio: number;
+            qualifier?: string;
             title: string;
+        };
+        NextCard: {
+            /**
+             * Format: int64
+             * @description 0 where none is left
+             */
+            card: number;
+        };
+        Numbered: {
+            /** @description cards that bear it and are not described yet */
+            cards: components["schemas"]["Card"][];
+            /** @description dressings that bear it, or that it leads on to */
+            dressings: components["schemas"]["Name"][];
+            says: string;
         };
         Offer: {
             choices: components["schemas"]["Name"][];
             /** @enum {string} */
             kind: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
             name: string;
+        };
+        OnShelf: {
+            authors?: components["schemas"]["CitationPerson"][];
+            /** @description cited by author and year */
+            byYear: string;
+            called: string;
+            /** @description cited as in a note */
+            cite: string;
+            /** Format: int64 */
+            claims: number;
+            /** @description where the club's copy stands */
+            copy?: string;
+            /** @description when it was published or made, in words */
+            date?: string;
+            /** @description more is known of it than how it is called */
+            described: boolean;
+            /** Format: int64 */
+            dressings: number;
+            edition?: string;
+            editors?: components["schemas"]["CitationPerson"][];
+            /** Format: int64 */
+            id: number;
+            isbn?: string;
+            issn?: string;
+            issue?: string;
+            /** @enum {string} */
+            kind: "book" | "chapter" | "article" | "letter" | "manuscript" | "minutes" | "film" | "recording" | "recollection" | "catalogue";
+            note?: string;
+            pages?: string;
+            publisher?: string;
+            title: string;
+            /** @description where it was published */
+            town?: string;
+            twins: components["schemas"]["Twin"][];
+            volume?: string;
+            /** @description the journal or book that it stands in */
+            within?: string;
         };
         OrderProblem: {
             /** Format: int64 */
@@ -1885,6 +3002,122 @@ export interface components {
             title: string;
             why: string;
         };
+        Pattern: {
+            accounts: components["schemas"]["Account"][];
+            away?: boolean;
+            /** Format: int64 */
+            base?: number;
+            composite?: components["schemas"]["Mending"][];
+            decided?: components["schemas"]["Decision"][];
+            /** @description a short name of all that it says; whoever changes it names the one they saw */
+            edit: string;
+            /** @description what makes it this fly */
+            essentials?: string[];
+            /** Format: int64 */
+            id: number;
+            margin: string[];
+            members: components["schemas"]["Member"][];
+            /** Format: int64 */
+            more?: number;
+            /** @description the preferred name; a fly may have none */
+            name?: string;
+            names?: components["schemas"]["PatternName"][];
+            readings: components["schemas"]["Adoption"][];
+            /** Format: int64 */
+            received?: number;
+            sharing: components["schemas"]["PatternEntry"][];
+            slips?: components["schemas"]["Slip"][];
+            story?: string;
+        };
+        PatternBody: {
+            /** Format: int64 */
+            base?: number;
+            composite?: components["schemas"]["Mending"][];
+            decided?: components["schemas"]["Decision"][];
+            /** @description what makes it this fly */
+            essentials?: string[];
+            /** @description the preferred name; a fly may have none */
+            name?: string;
+            names?: components["schemas"]["PatternName"][];
+            /** Format: int64 */
+            received?: number;
+            slips?: components["schemas"]["Slip"][];
+            story?: string;
+        };
+        PatternClaims: {
+            accounts: components["schemas"]["Account"][];
+            name: string;
+            /** Format: int64 */
+            pattern: number;
+        };
+        PatternEntry: {
+            /** @description the name that fits what was sought, where it is another */
+            also?: string;
+            first?: components["schemas"]["Entry"];
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @description what tells it from another of its name */
+            qualifier?: string;
+            /** Format: int64 */
+            variants: number;
+            /** @description who originated it, as a list prints it */
+            who: string;
+            /** Format: int64 */
+            witnesses: number;
+        };
+        PatternList: {
+            next: string;
+            patterns: components["schemas"]["PatternEntry"][];
+        };
+        PatternName: {
+            /** @description who named it so */
+            by?: string;
+            /**
+             * @description what kind of name it is
+             * @enum {string}
+             */
+            kind?: "" | "other" | "former" | "local" | "misprint";
+            name: string;
+            /** @description how it came to be called so */
+            story?: string;
+            /** @description when the name meant this pattern, in words */
+            years?: string;
+        };
+        Pedigree: {
+            boxes: components["schemas"]["DescentBox"][];
+            flies: components["schemas"]["Kin"][];
+            /** Format: double */
+            height: number;
+            links: components["schemas"]["DescentDrawn"][];
+            more?: boolean;
+            ticks: components["schemas"]["DescentTick"][];
+            /** Format: double */
+            width: number;
+        };
+        Period: {
+            /**
+             * Format: date
+             * @description the first day
+             */
+            from: string;
+            /** @description why so */
+            note?: string;
+            /**
+             * Format: date
+             * @description the last day
+             */
+            to: string;
+            words: string;
+        };
+        PlaceBody: {
+            /** @description why */
+            note?: string;
+            /** Format: int64 */
+            pattern: number;
+            /** @enum {string} */
+            standing: "witness" | "variant" | "undecided";
+        };
         PracticeFilled: {
             /** Format: int64 */
             part: number;
@@ -1902,6 +3135,12 @@ export interface components {
         PracticeSchool: {
             id: string;
             say: string;
+        };
+        Problem: {
+            /** Format: int64 */
+            line: number;
+            msg: string;
+            text?: string;
         };
         ProfileOutline: {
             bounds: number[];
@@ -2068,6 +3307,7 @@ export interface components {
             text: string;
         };
         Read: {
+            against: components["schemas"]["Contradiction"][];
             changes: string[];
             /** @description what the date among the evidence means */
             dated?: components["schemas"]["Dated"];
@@ -2093,6 +3333,11 @@ export interface components {
              * @description the revision that it would start from
              */
             base?: number;
+            /**
+             * Format: int64
+             * @description the card of a bequest that is described
+             */
+            card?: number;
             /** @description fields that are taken away */
             cleared?: ("title" | "tier" | "originator" | "source" | "page" | "date" | "reason")[];
             corrections?: components["schemas"]["DressingMeaning"][];
@@ -2109,6 +3354,8 @@ export interface components {
             page?: string;
             /** @description all that it descends from; absent for those that the text names, and in a revision also those that are linked */
             parents?: (number | components["schemas"]["Parent"])[];
+            /** @description the pattern that it shall stand in; absent to leave that to its parents */
+            place?: components["schemas"]["PlaceBody"];
             /** @description why this version was made */
             reason?: string;
             settlements?: components["schemas"]["Settlement"][];
@@ -2175,12 +3422,15 @@ export interface components {
             words: string;
         };
         Relative: {
+            against?: components["schemas"]["Contradiction"];
             /** @description the reason that was given for the link */
             because?: string;
+            credit?: string;
             /** @description as it was written */
             date?: string;
             /** @description what the date means */
             dated?: components["schemas"]["Dated"];
+            disputed?: boolean;
             /** Format: date-time */
             filedAt: string;
             /** Format: int64 */
@@ -2195,11 +3445,19 @@ export interface components {
             originator?: string;
             outline?: components["schemas"]["ProfileOutline"];
             page?: string;
+            /**
+             * Format: int64
+             * @description the pattern that it stands in
+             */
+            pattern?: number;
+            qualifier?: string;
             reason?: string;
             /** Format: int64 */
             revision: number;
             sizes?: string;
             source?: string;
+            /** @enum {string} */
+            standing?: "witness" | "variant" | "undecided";
             tier?: string;
             title: string;
             /** Format: int64 */
@@ -2246,6 +3504,12 @@ export interface components {
         "Retire-hookRequest": {
             retired: boolean;
         };
+        Rule: {
+            /** @description what would overturn a reading that it led to */
+            overturns: string;
+            rule: string;
+            says: string;
+        };
         SaidAs: {
             /** Format: int64 */
             count: number;
@@ -2285,6 +3549,23 @@ export interface components {
             part: string;
             serves: boolean;
             why: string;
+        };
+        SettingBody: {
+            /**
+             * Format: date
+             * @description the first day
+             */
+            from: string;
+            /** @description why so */
+            note?: string;
+            /** @description take the width away */
+            out?: boolean;
+            /**
+             * Format: date
+             * @description the last day
+             */
+            to: string;
+            words: string;
         };
         Settlement: {
             /** @description the side that the ledger adopts; empty for neither */
@@ -2331,6 +3612,85 @@ export interface components {
             hook?: string;
             rows: components["schemas"]["SizeRow"][];
             school: string;
+        };
+        Slip: {
+            /** Format: int64 */
+            folio: number;
+            /** @description what must be meant */
+            now: string;
+            role: string;
+            why: string;
+        };
+        SourceBody: {
+            authors?: components["schemas"]["CitationPerson"][];
+            called?: string;
+            /** @description where the club's copy stands */
+            copy?: string;
+            /** @description when it was published or made, in words */
+            date?: string;
+            edition?: string;
+            editors?: components["schemas"]["CitationPerson"][];
+            isbn?: string;
+            issn?: string;
+            issue?: string;
+            /** @enum {string} */
+            kind: "book" | "chapter" | "article" | "letter" | "manuscript" | "minutes" | "film" | "recording" | "recollection" | "catalogue";
+            note?: string;
+            pages?: string;
+            publisher?: string;
+            title: string;
+            /** @description where it was published */
+            town?: string;
+            volume?: string;
+            /** @description the journal or book that it stands in */
+            within?: string;
+        };
+        SourcePage: {
+            accounts: components["schemas"]["PatternClaims"][];
+            authors?: components["schemas"]["CitationPerson"][];
+            away?: boolean;
+            /** @description cited by author and year */
+            byYear: string;
+            called: string;
+            /** @description cited as in a note */
+            cite: string;
+            /** Format: int64 */
+            claims: number;
+            /** @description where the club's copy stands */
+            copy?: string;
+            /** @description when it was published or made, in words */
+            date?: string;
+            /** @description more is known of it than how it is called */
+            described: boolean;
+            /** Format: int64 */
+            dressings: number;
+            edit: string;
+            edition?: string;
+            editors?: components["schemas"]["CitationPerson"][];
+            entries: components["schemas"]["Entry"][];
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            into?: number;
+            isbn?: string;
+            issn?: string;
+            issue?: string;
+            /** @enum {string} */
+            kind: "book" | "chapter" | "article" | "letter" | "manuscript" | "minutes" | "film" | "recording" | "recollection" | "catalogue";
+            note?: string;
+            pages?: string;
+            publisher?: string;
+            title: string;
+            /** @description where it was published */
+            town?: string;
+            twins: components["schemas"]["Twin"][];
+            volume?: string;
+            /** @description the journal or book that it stands in */
+            within?: string;
+        };
+        Speaks: {
+            /** @description absent where nothing speaks against it */
+            against?: components["schemas"]["Contradiction"];
         };
         "Split-materialRequest": {
             of: string;
@@ -2455,6 +3815,18 @@ export interface components {
             /** @description the same under water */
             wet: string;
         };
+        "Take-in-sourcesRequest": {
+            /**
+             * @description absent to tell it from the text
+             * @enum {string}
+             */
+            format?: "bibtex" | "ris" | "csl-json";
+            /** @description only look it through */
+            look?: boolean;
+            text: string;
+            /** @description take those in too that may be on the shelf already */
+            twins?: boolean;
+        };
         "Take-inRequest": {
             name: string;
             text: string;
@@ -2462,6 +3834,16 @@ export interface components {
         "Take-wordsRequest": {
             /** @description CSV with the heading words,as,means,kind,hue,also,example */
             text: string;
+        };
+        TakenSources: {
+            /** Format: int64 */
+            deed: number;
+            /** @enum {string} */
+            format: "bibtex" | "ris" | "csl-json";
+            problems: components["schemas"]["Problem"][];
+            records: components["schemas"]["Brought"][];
+            /** Format: int64 */
+            taken: number;
         };
         TakenWords: {
             /**
@@ -2528,6 +3910,12 @@ export interface components {
             /** Format: int64 */
             folio: number;
             note?: string;
+        };
+        Twin: {
+            called: string;
+            /** Format: int64 */
+            id: number;
+            why: string;
         };
         UndoRequest: {
             /**
@@ -2631,8 +4019,40 @@ export interface components {
             turns: number;
         };
         "Withdraw-dressingRequest": {
+            /**
+             * Format: int64
+             * @description the folio that its number leads on to from then on
+             */
+            leadsTo?: number;
             why?: string;
             withdrawn: boolean;
+        };
+        WitnessRow: {
+            adopted: string;
+            cells: components["schemas"]["Cell"][];
+            /** Format: int64 */
+            from?: number;
+            role: string;
+            why?: string;
+        };
+        Witnesses: {
+            /**
+             * Format: int64
+             * @description the witness that is adopted whole; 0 where there is none
+             */
+            base: number;
+            beside: components["schemas"]["Beside"][];
+            /** @description parts of it are taken from others */
+            composite?: boolean;
+            edit: string;
+            members: components["schemas"]["Member"][];
+            name: string;
+            /** Format: int64 */
+            pattern: number;
+            rows: components["schemas"]["WitnessRow"][];
+            /** Format: int64 */
+            variant?: number;
+            variants: components["schemas"]["Member"][];
         };
         Word: {
             /** @description other names for the same */
@@ -2987,6 +4407,332 @@ export interface operations {
             };
         };
     };
+    "list-bequests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Accession"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-in-bequest": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessionBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeRecord"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-bequest": {
+        parameters: {
+            query?: {
+                /** @description the next of the page before */
+                after?: number;
+                /** @description only cards that are not described */
+                waiting?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bequest"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-bequest": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangingBequestBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-cards": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-card": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangingCardBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "next-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextCard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "picture-card": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+                side: "front" | "back";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-choices": {
         parameters: {
             query?: {
@@ -3028,15 +4774,124 @@ export interface operations {
             };
         };
     };
+    "enter-claim": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeRecord"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-claim": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-date": {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dated"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-deeds": {
         parameters: {
             query?: {
                 /** @description only what was done from this seat */
                 mine?: boolean;
                 /** @description absent for all */
-                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "undo" | "file box";
+                kind?: "file" | "file from box" | "revise" | "restore" | "link" | "change link" | "unlink" | "withdraw" | "put back" | "teach" | "unteach" | "choose school" | "put aside" | "take up" | "reorder" | "add hook" | "retire hook" | "put hook back" | "take in" | "stop box" | "go on with box" | "set item aside" | "take box back" | "put box back" | "read anew" | "make tray" | "change tray" | "put tray away" | "enter material" | "merge materials" | "split material" | "take material out" | "overrule" | "make pattern" | "change pattern" | "adopt reading" | "place dressing" | "claim" | "change claim" | "take claim out" | "shelve" | "change source" | "merge sources" | "take in sources" | "take in bequest" | "change bequest" | "list cards" | "change card" | "set period" | "take period out" | "undo" | "file box";
                 /** @description what it is about; absent for all */
-                record?: "dressing" | "hook" | "word" | "school" | "box" | "tray" | "material";
+                record?: "dressing" | "hook" | "word" | "school" | "box" | "tray" | "material" | "pattern" | "source" | "accession" | "period";
                 /** @description which record: a folio, a hook's number, words, a question, a box */
                 of?: string;
                 /** @description a day in UTC, such as 2026-05-31 */
@@ -3221,6 +5076,46 @@ export interface operations {
             };
         };
     };
+    "draw-dressings": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+                /** @description with commas */
+                folios?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "find-dressings": {
         parameters: {
             query?: {
@@ -3337,6 +5232,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Folio"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "against-parent": {
+        parameters: {
+            query: {
+                parent: number;
+                kind?: "variant of" | "adapted from" | "in the style of" | "reconstructed from" | "copied from" | "answer to" | "renamed from";
+            };
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Speaks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "common-ancestor": {
+        parameters: {
+            query: {
+                with: number;
+            };
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meeting"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-descent": {
+        parameters: {
+            query?: {
+                /** @description how wide the years are drawn */
+                width?: number;
+                /** @description folios of which the descent is folded away, with commas */
+                shut?: string;
+            };
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pedigree"];
                 };
             };
             /** @description Error */
@@ -3488,6 +5486,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "place-dressing": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-provenance": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path: {
+                folio: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioProvenance"];
                 };
             };
             /** @description Error */
@@ -4284,6 +6362,379 @@ export interface operations {
             };
         };
     };
+    "follow-number": {
+        parameters: {
+            query: {
+                number: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Numbered"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-patterns": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+                /** @description letters in one of their names */
+                q?: string;
+                /** @description the next of the page before */
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "make-pattern": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeRecord"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-pattern": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pattern"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-pattern": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangingPatternBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "adopt-reading": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdoptingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "collate-witnesses": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+                /** @description a variant to compare with each of them */
+                variant?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Witnesses"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-periods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Period"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-period": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-text": {
         parameters: {
             query?: {
@@ -4384,6 +6835,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadAgain"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
                 };
             };
             /** @description Error */
@@ -4529,6 +7009,270 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-shelf": {
+        parameters: {
+            query?: {
+                /** @description letters in what is known of them */
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnShelf"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "shelve-source": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourceBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeRecord"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-in-sources": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take-in-sourcesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenSources"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-sources": {
+        parameters: {
+            query?: {
+                /** @description numbers of sources, with commas; absent for all */
+                only?: string;
+            };
+            header?: never;
+            path: {
+                format: "bibtex" | "ris" | "csl-json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-source": {
+        parameters: {
+            query?: {
+                /** @description hook size, such as 12 or 1/0; absent for the hook that the dressing names */
+                size?: string;
+                /** @description shank code: standard, 2XL, 1XS; absent for the one that the dressing names */
+                shank?: string;
+                /** @description one of the club's measured hooks; it wins over size and shank */
+                hook?: number;
+                /** @description fill in what a dressing is silent about, by the schools; always marked as assumed */
+                fill?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourcePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-source": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangingSourceBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "merge-source": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description one browser; what it does can be undone from there */
+                Seat?: string;
+                /** @description the same for every sending of one request; absent where sending it twice does no harm */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */
@@ -5099,17 +7843,46 @@ type ReadonlyArray<T> = [
     unknown[]
 ] ? Readonly<Exclude<T, undefined>> : Readonly<Exclude<T, undefined>[]>;
 export const pathsApiBatchesIdItemsGetParametersQueryStateValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/batches/{id}/items"]["get"]["parameters"]["query"]["state"]> = ["clean", "look", "filed", "refused"];
+export const pathsApiCardsIdSidePutParametersPathSideValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/cards/{id}/{side}"]["put"]["parameters"]["path"]["side"]> = ["front", "back"];
 export const pathsApiChoicesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/choices/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "sources", "dressings"];
-export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "undo", "file box"];
-export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray", "material"];
+export const pathsApiDeedsGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "make pattern", "change pattern", "adopt reading", "place dressing", "claim", "change claim", "take claim out", "shelve", "change source", "merge sources", "take in sources", "take in bequest", "change bequest", "list cards", "change card", "set period", "take period out", "undo", "file box"];
+export const pathsApiDeedsGetParametersQueryRecordValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/deeds"]["get"]["parameters"]["query"]["record"]> = ["dressing", "hook", "word", "school", "box", "tray", "material", "pattern", "source", "accession", "period"];
 export const pathsApiDeparturesGetParametersQueryWhatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["what"]> = ["near", "replaced", "added", "dropped", "longer", "shorter", "more", "fewer", "turns-more", "turns-fewer", "larger", "smaller", "winding", "method", "style", "moved"];
 export const pathsApiDeparturesGetParametersQueryReasonValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["reason"]> = ["forced", "preferred", "function", "show"];
 export const pathsApiDeparturesGetParametersQueryByValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/departures"]["get"]["parameters"]["query"]["by"]> = ["part", "change", "instead", "of", "tier", "reason"];
 export const pathsApiDressingsGetParametersQuerySortValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/dressings"]["get"]["parameters"]["query"]["sort"]> = ["folio", "name", "who", "source", "date", "size", "variants"];
+export const pathsApiDressingsFolioAgainstGetParametersQueryKindValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/dressings/{folio}/against"]["get"]["parameters"]["query"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const pathsApiIndexesOfGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const pathsApiIndexesOfEntryGetParametersPathOfValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/indexes/{of}/entry"]["get"]["parameters"]["path"]["of"]> = ["people", "books", "decades", "hooks", "imitations", "parts", "materials"];
 export const pathsApiSensesGetParametersQueryAsValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/senses"]["get"]["parameters"]["query"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const pathsApiShelfFilesFormatGetParametersPathFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/shelf/files/{format}"]["get"]["parameters"]["path"]["format"]> = ["bibtex", "ris", "csl-json"];
+export const accountDateOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["dateOf"]> = ["", "tied", "named", "printed", "told", "made", "label"];
+export const accountGradeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["grade"]> = ["", "own words", "print of the time", "later print", "recollection", "specimen"];
+export const accountKnowsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["knows"]> = ["", "seen", "told", "believed"];
+export const accountLinkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["link"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const accountQualifierValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["qualifier"]> = ["", "attributed to", "after", "formerly attributed to", "jointly", "traditional", "unknown"];
+export const accountQuestionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Account"]["question"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
+export const adoptingBodyQuestionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdoptingBody"]["question"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
+export const adoptionDateOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Adoption"]["dateOf"]> = ["", "tied", "named", "printed", "told", "made", "label"];
+export const adoptionOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Adoption"]["of"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
 export const advicePieceWeightValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AdvicePiece"]["weight"]> = ["note", "question", "caution"];
+export const besideVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Beside"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
+export const broughtStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Brought"]["state"]> = ["new", "there", "twin", "wrong"];
+export const cellChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Cell"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
+export const changeStepVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ChangeStep"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
+export const changingSourceBodyKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ChangingSourceBody"]["kind"]> = ["book", "chapter", "article", "letter", "manuscript", "minutes", "film", "recording", "recollection", "catalogue"];
+export const claimBodyDateOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["dateOf"]> = ["", "tied", "named", "printed", "told", "made", "label"];
+export const claimBodyGradeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["grade"]> = ["", "own words", "print of the time", "later print", "recollection", "specimen"];
+export const claimBodyKnowsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["knows"]> = ["", "seen", "told", "believed"];
+export const claimBodyLinkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["link"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const claimBodyQualifierValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["qualifier"]> = ["", "attributed to", "after", "formerly attributed to", "jointly", "traditional", "unknown"];
+export const claimBodyQuestionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimBody"]["question"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
+export const claimingBodyDateOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["dateOf"]> = ["", "tied", "named", "printed", "told", "made", "label"];
+export const claimingBodyGradeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["grade"]> = ["", "own words", "print of the time", "later print", "recollection", "specimen"];
+export const claimingBodyKnowsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["knows"]> = ["", "seen", "told", "believed"];
+export const claimingBodyLinkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["link"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const claimingBodyQualifierValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["qualifier"]> = ["", "attributed to", "after", "formerly attributed to", "jointly", "traditional", "unknown"];
+export const claimingBodyQuestionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ClaimingBody"]["question"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
 export const compareAxesBuiltValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["built"]> = ["same", "proportions", "technique", "form", "cannot-tell"];
 export const compareAxesOfValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["of"]> = ["same", "colours", "substitutes", "others", "cannot-tell"];
 export const compareAxesThereValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareAxes"]["there"]> = ["same", "fewer", "more", "both", "cannot-tell"];
@@ -5117,9 +7890,11 @@ export const compareComparisonVerdictValues: ReadonlyArray<FlattenedDeepRequired
 export const compareDepartureChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
 export const compareDepartureReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareDeparture"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
 export const compareEssentialKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["CompareEssential"]["kept"]> = ["kept", "lost", "cannot-tell"];
-export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "undo", "file box"];
+export const decisionQuestionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Decision"]["question"]> = ["originated", "named", "first printed", "adapted", "popularised", "tied", "descends"];
+export const deedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Deed"]["kind"]> = ["file", "file from box", "revise", "restore", "link", "change link", "unlink", "withdraw", "put back", "teach", "unteach", "choose school", "put aside", "take up", "reorder", "add hook", "retire hook", "put hook back", "take in", "stop box", "go on with box", "set item aside", "take box back", "put box back", "read anew", "make tray", "change tray", "put tray away", "enter material", "merge materials", "split material", "take material out", "overrule", "make pattern", "change pattern", "adopt reading", "place dressing", "claim", "change claim", "take claim out", "shelve", "change source", "merge sources", "take in sources", "take in bequest", "change bequest", "list cards", "change card", "set period", "take period out", "undo", "file box"];
 export const departedChangeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Departed"]["change"]> = ["same", "near", "replaced", "added", "dropped", "unstated", "cannot-tell"];
 export const departedReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Departed"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
+export const descentDrawnKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DescentDrawn"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const dressingFragmentValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["fragment"]> = ["torn", "specimen"];
 export const dressingKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dressing"]["kind"]> = ["style", "reconstruction"];
 export const dressingMaterialKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMaterial"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
@@ -5127,20 +7902,27 @@ export const dressingMeaningAsValues: ReadonlyArray<FlattenedDeepRequired<compon
 export const dressingMeaningKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingMeaning"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const dressingNamedKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingNamed"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const dressingPartDamageValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DressingPart"]["damage"]> = ["lost", "worn"];
+export const entryStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["standing"]> = ["witness", "variant", "undecided"];
 export const entryVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Entry"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const filingBodyClearedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FilingBody"]["cleared"]> = ["title", "tier", "originator", "source", "page", "date", "reason"];
+export const folioProvenanceStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FolioProvenance"]["standing"]> = ["witness", "variant", "undecided"];
 export const hookBodyEyeValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["eye"]> = ["up", "down", "straight", "half-raised", "jig"];
 export const hookBodyStyleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["HookBody"]["style"]> = ["dry", "wet", "nymph", "curved", "jig", "streamer", "salmon", "emerger"];
 export const itemStateValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Item"]["state"]> = ["clean", "look", "filed", "refused"];
+export const kinStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Kin"]["standing"]> = ["witness", "variant", "undecided"];
 export const lineStepIsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineStep"]["is"]> = ["new", "inherited", "reverted"];
 export const linkParentRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const linkParentRequestWasValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Link-parentRequest"]["was"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const materialEntryKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MaterialEntry"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
+export const memberStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Member"]["standing"]> = ["witness", "variant", "undecided"];
 export const offerKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Offer"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const onShelfKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OnShelf"]["kind"]> = ["book", "chapter", "article", "letter", "manuscript", "minutes", "film", "recording", "recollection", "catalogue"];
 export const orderStepDeedValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OrderStep"]["deed"]> = ["slide on", "start", "tie in", "wind", "pull over", "build", "finish"];
 export const overruleRequestVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["OverruleRequest"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const overruledVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Overruled"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const parentKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Parent"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const patternNameKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PatternName"]["kind"]> = ["", "other", "former", "local", "misprint"];
+export const placeBodyStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlaceBody"]["standing"]> = ["witness", "variant", "undecided"];
 export const profileShapeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["kind"]> = ["envelope", "turns", "fan", "blade", "plume", "ring", "disc", "bead", "head"];
 export const profileShapeTextureValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProfileShape"]["texture"]> = ["plain", "gloss", "case", "cone", "fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const proportionPartStandardValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ProportionPart"]["standard"]> = ["hook", "bead", "underweight", "thread", "tag", "tail", "shuck", "butt", "underbody", "rib", "body", "abdomen", "body hackle", "wing case", "thorax", "legs", "post", "underwing", "wing", "overwing", "flash", "hackle", "collar", "throat", "cheeks", "topping", "indicator", "hot spot", "head", "eyes", "finish", "antennae"];
@@ -5150,10 +7932,15 @@ export const readingMarkAsValues: ReadonlyArray<FlattenedDeepRequired<components
 export const readingTaughtAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const readingTaughtKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ReadingTaught"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const relativeKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["kind"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
+export const relativeStandingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["standing"]> = ["witness", "variant", "undecided"];
 export const relativeVerdictValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Relative"]["verdict"]> = ["same", "same-as-far-as-told", "cannot-tell", "colour", "substitution", "simplified", "dressed-up", "re-proportioned", "technique", "new", "no-kin"];
 export const senseAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Sense"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
+export const sourceBodyKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SourceBody"]["kind"]> = ["book", "chapter", "article", "letter", "manuscript", "minutes", "film", "recording", "recollection", "catalogue"];
+export const sourcePageKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SourcePage"]["kind"]> = ["book", "chapter", "article", "letter", "manuscript", "minutes", "film", "recording", "recollection", "catalogue"];
 export const spreadKindsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Spread"]["kinds"]> = ["variant of", "adapted from", "in the style of", "reconstructed from", "copied from", "answer to", "renamed from"];
 export const swapByWhomReasonKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SwapByWhom"]["reasonKind"]> = ["forced", "preferred", "function", "show"];
+export const takeInSourcesRequestFormatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Take-in-sourcesRequest"]["format"]> = ["bibtex", "ris", "csl-json"];
+export const takenSourcesFormatValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TakenSources"]["format"]> = ["bibtex", "ris", "csl-json"];
 export const teachRequestAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
 export const teachRequestKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["TeachRequest"]["kind"]> = ["fur", "hair", "hackle", "feather", "slip", "fibre", "herl", "quill", "biot", "plume", "thread", "floss", "wool", "tinsel", "wire", "flash", "yarn", "foam", "rubber", "strip", "bead", "varnish", "weight"];
 export const wordAsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Word"]["as"]> = ["material", "colour", "part", "number", "place", "preparation", "amount", "remark"];
