@@ -16,6 +16,7 @@ import (
 	"fmt"
 	"io"
 	"io/fs"
+	"math"
 	"net"
 	"slices"
 	"strings"
@@ -524,6 +525,9 @@ const row = columns + ` from newest n join revision r on r.id = n.revision_id` +
 // One gives the dressing of a folio.
 func (s Reads) One(ctx context.Context, folio int) (Row, error) {
 	var r Row
+	if folio > math.MaxInt32 {
+		return r, ErrNotFound
+	}
 	err := s.q.GetContext(ctx, &r, row+" where n.folio = $1", folio)
 	if errors.Is(err, sql.ErrNoRows) {
 		return r, ErrNotFound

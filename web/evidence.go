@@ -2,6 +2,7 @@ package web
 
 import (
 	"context"
+	"math"
 	"net/http"
 	"strconv"
 	"strings"
@@ -44,7 +45,8 @@ func doing[I any](s server, o huma.Operation, by func(*I) (ledger.Sender, error)
 func numbers[T int | int64](s string) []T {
 	out := []T{}
 	for _, w := range strings.Split(s, ",") {
-		if n, err := strconv.ParseInt(strings.TrimSpace(w), 10, 64); err == nil && n > 0 {
+		_, folio := any(T(0)).(int)
+		if n, err := strconv.ParseInt(strings.TrimSpace(w), 10, 64); err == nil && n > 0 && !(folio && n > math.MaxInt32) {
 			out = append(out, T(n))
 		}
 	}

@@ -272,7 +272,10 @@ $$;
 -- +goose StatementBegin
 create function place_found() returns trigger language plpgsql as $$
 begin
-  perform find_again(coalesce(new.dressing_id, old.dressing_id));
+  -- what was just filed is found by its own words already
+  if tg_op <> 'INSERT' or exists (select from newest n join revision r on r.id = n.revision_id, told_of(n.dressing_id, r.reading) t where n.dressing_id = new.dressing_id and t.words <> n.title) then
+    perform find_again(coalesce(new.dressing_id, old.dressing_id));
+  end if;
   return null;
 end
 $$;
