@@ -6,6 +6,7 @@ package demo
 import (
 	"context"
 	"embed"
+	"errors"
 	"fmt"
 	"io/fs"
 	"slices"
@@ -48,7 +49,7 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 		return 0, err
 	}
 	key := func(i int) string { return fmt.Sprintf("demo-club-%02d", i) }
-	whole, err := s.HasKey(ctx, key(len(texts)-1))
+	whole, err := s.HasKey(ctx, lastArchive)
 	if err != nil || whole {
 		return 0, err
 	}
@@ -60,6 +61,13 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 		return 0, err
 	}
 	l := ledger.New(s)
+	if first, err := s.HasKey(ctx, key(len(texts)-1)); err != nil {
+		return 0, err
+	} else if first { // the club is there; its archive is not, or not all of it
+		if _, n, err := s.Kin(ctx, len(texts)+archived+1, 1); err != nil || len(n) > 0 {
+			return 0, err
+		}
+	}
 	folios := map[string]int{}
 	for i, text := range texts {
 		r, err := reading.Read(text, reading.Builtin())
@@ -80,8 +88,17 @@ func Load(ctx context.Context, s *store.Store) (int, error) {
 		}
 		folios[r.Dressing.Title] = filed.Folio
 	}
-	return len(texts), measure(ctx, l)
+	if err := errors.Join(measure(ctx, l), hasAll(folios)); err != nil {
+		return len(texts), err
+	}
+	if err := fileArchive(ctx, s, l, folios); err != nil {
+		return len(texts), fmt.Errorf("the archive: %w", err)
+	}
+	return len(texts) + archived, nil
 }
+
+// archived is how many dressings the archive adds.
+const archived = 9
 
 // hooks are what the club measured with its caliper, in millimetres.
 var hooks = []ledger.MeasuredHook{

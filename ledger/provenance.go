@@ -199,7 +199,7 @@ func yearsAfter(what, told *Dated) string {
 	if what == nil || told == nil {
 		return ""
 	}
-	a, b := when.Read(what.EDTF), when.Read(told.EDTF)
+	a, b := when.Kept("", what.EDTF), when.Kept("", told.EDTF)
 	if a.Latest.IsZero() || b.Earliest.IsZero() {
 		return ""
 	}
@@ -267,9 +267,10 @@ func (a Account) claim() citation.Claim {
 
 // readAs reads a date that is kept in the format, with the words that it came from.
 func readAs(words, edtf string) when.Date {
-	d := when.Read(cmp.Or(edtf, words))
-	d.Text = words
-	return d
+	if d := when.Kept(words, edtf); edtf != untoldEDTF && d.Told() {
+		return d
+	}
+	return when.Read(words)
 }
 
 // about tells whether an account speaks of a dressing, or of the pattern for 0.

@@ -1791,7 +1791,10 @@ func (r *reader) headerMore(n int, h, value string, start, at, end int, marks *m
 	return as
 }
 
-// cutPage takes ", p. 41" or ", page 41" off a source.
+// otherPlaces are places in a source that are no pages; they keep their word.
+var otherPlaces = regexp.MustCompile(`(?i)^(?:plates?|pl\.|leaf|leaves|fol\.|minutes?|item|card|fig\.|figure) ?[\divxl]+[rv]?(?: ?[-–,] ?[\divxl]+[rv]?)*$`)
+
+// cutPage takes ", p. 41", ", page 41" or ", plate 2" off a source.
 func cutPage(s string) (name, page string, ok bool) {
 	i := strings.LastIndex(s, ",")
 	if i < 0 {
@@ -1802,6 +1805,9 @@ func cutPage(s string) (name, page string, ok bool) {
 		if rest, found := strings.CutPrefix(strings.ToLower(tail), p); found && rest != "" {
 			return strings.TrimSpace(s[:i]), strings.TrimSpace(rest), true
 		}
+	}
+	if otherPlaces.MatchString(tail) {
+		return strings.TrimSpace(s[:i]), strings.ToLower(tail), true
 	}
 	return s, "", false
 }

@@ -143,20 +143,33 @@ func (p Periods) Read(s string) Date {
 	words, sure := unsure(fold(d.Text))
 	sp, ok := p.stretch(words)
 	if !ok {
-		e, err := ParseEDTF(d.Text)
-		if err != nil || outside(e.Earliest) || outside(e.Latest) {
-			d.About = sure != 0
-			return d
+		if k := Kept(d.Text, d.Text); k.Told() && !outside(k.Earliest) && !outside(k.Latest) {
+			return k
 		}
-		sp, sure = span{from: e.Earliest, to: e.Latest}, e.Qualifier()
-		d.EDTF = e.String()
-	} else {
-		d.EDTF = sp.edtf(sure)
+		d.About = sure != 0
+		return d
 	}
+	d.EDTF = sp.edtf(sure)
 	if d.About = sure != 0; d.About {
 		sp = sp.widened()
 	}
 	d.Earliest, d.Latest = sp.from, sp.to
+	return d
+}
+
+// Kept gives a date of which the Extended Date/Time Format is kept beside the words: it means
+// what the format says, with what "about" reaches. Where the format is none it cannot be told.
+func Kept(words, edtf string) Date {
+	d := Date{Text: words}
+	e, err := ParseEDTF(edtf)
+	if err != nil {
+		return d
+	}
+	sp := span{from: e.Earliest, to: e.Latest}
+	if d.About = e.Qualifier() != 0; d.About {
+		sp = sp.widened()
+	}
+	d.EDTF, d.Earliest, d.Latest = edtf, sp.from, sp.to
 	return d
 }
 
