@@ -20,7 +20,7 @@ type PedigreePage struct {
 
 // The sizes of a pedigree's boxes, in the units of the screen.
 const (
-	boxWidth  = 250
+	boxWidth  = 290
 	boxHeight = 52
 	boxRow    = 60
 	boxStep   = 26

@@ -244,9 +244,9 @@ func cardAccounts(c store.CardSays) []Account {
 func (a Account) key() string {
 	switch {
 	case a.Question == citation.FirstPrinted && a.Printed > 0:
-		return fmt.Sprintf("source %d", a.Printed)
+		return fmt.Sprintf("source:%d;", a.Printed)
 	case a.Question == citation.Descends:
-		return fmt.Sprintf("folio %d", a.Parent)
+		return fmt.Sprintf("folio:%d;", a.Parent)
 	case a.Person != "":
 		return a.Person
 	}
@@ -396,10 +396,10 @@ func standing(ctx context.Context, s store.Reads, id int64) (store.OnShelf, erro
 func (n naming) say(key string) string {
 	var id int64
 	var folio int
-	if _, err := fmt.Sscanf(key, "source %d", &id); err == nil {
+	if _, err := fmt.Sscanf(key, "source:%d;", &id); err == nil {
 		return cmp.Or(n.sources[id].Called, key)
 	}
-	if _, err := fmt.Sscanf(key, "folio %d", &folio); err == nil {
+	if _, err := fmt.Sscanf(key, "folio:%d;", &folio); err == nil {
 		return strings.TrimSuffix(fmt.Sprintf("folio %d, %s", folio, n.titles[folio]), ", ")
 	}
 	return key

@@ -1,6 +1,7 @@
 import { onlineManager } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import {
+  BookMarked,
   BookOpen,
   Feather,
   FishingHook,
@@ -10,6 +11,7 @@ import {
   Inbox,
   Keyboard,
   Languages,
+  Library,
   List,
   type LucideIcon,
   Moon,
@@ -40,8 +42,10 @@ const rooms: {
   exact?: boolean;
 }[] = [
   { to: "/", say: "Ledger", key: "l", Icon: BookOpen, exact: true },
+  { to: "/patterns", say: "Patterns", key: "m", Icon: Library },
   { to: "/index/$of", params: { of: "people" }, say: "Index", key: "i", Icon: List },
   { to: "/desk", say: "Desk", key: "d", Icon: PenLine },
+  { to: "/shelf", say: "Shelf", key: "v", Icon: BookMarked },
   { to: "/box", say: "Card box", key: "b", Icon: Package },
   { to: "/trays", say: "Trays", key: "y", Icon: Inbox },
   { to: "/hooks", say: "Hooks", key: "h", Icon: FishingHook },
@@ -77,6 +81,8 @@ export function Shell() {
       what: "to the Index: people, books, decades, parts",
       do: () => void navigate({ to: "/index/$of", params: { of: "people" } }),
     },
+    { key: "m", what: "to the Patterns: what names stand for", do: () => void navigate({ to: "/patterns" }) },
+    { key: "v", what: "to the Shelf: sources, and the bequests", do: () => void navigate({ to: "/shelf" }) },
     { key: "y", what: "to the Trays", do: () => void navigate({ to: "/trays" }) },
     { key: "d", what: "to the Desk", do: () => void navigate({ to: "/desk" }) },
     { key: "b", what: "to the Card box: many recipes at once", do: () => void navigate({ to: "/box" }) },
@@ -98,7 +104,7 @@ export function Shell() {
   ]);
 
   const tab =
-    "flex w-full flex-col items-center gap-0.5 rounded-l-md border border-r-0 border-transparent py-1 text-[0.84rem] leading-tight hover:bg-well";
+    "flex w-full flex-col items-center rounded-l-md border border-r-0 border-transparent py-[3px] text-[0.82rem] leading-tight hover:bg-well";
   const active = { className: `${tab} !border-edge bg-paper font-semibold relative left-px` };
   return (
     <div className="shell flex min-h-screen pb-(--vice)">
@@ -120,18 +126,18 @@ export function Shell() {
             activeOptions={{ exact: !!exact, includeSearch: false }}
             aria-keyshortcuts={key}
           >
-            <Icon size={20} aria-hidden />
+            <Icon size={18} aria-hidden />
             {say}
           </Link>
         ))}
         <span className="grow" />
         <button type="button" className={tab} onClick={toggle} aria-keyshortcuts="t">
-          {dark ? <Sun size={20} aria-hidden /> : <Moon size={20} aria-hidden />}
+          {dark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
           {dark ? "Light" : "Dark"}
         </button>
         <Dialog.Root open={help} onOpenChange={setHelp} modal={false}>
           <Dialog.Trigger className={tab}>
-            <Keyboard size={20} aria-hidden />
+            <Keyboard size={18} aria-hidden />
             Keys
           </Dialog.Trigger>
           <KeyList />

@@ -80,11 +80,76 @@ const desk = createRoute({
   path: "/desk",
   staticData: { title: "Desk" },
   component: room(() => import("./rooms/desk/Desk"), "Desk"),
-  validateSearch: (s: Record<string, unknown>): { folio?: number; batch?: string; item?: number } => ({
+  validateSearch: (
+    s: Record<string, unknown>,
+  ): { folio?: number; batch?: string; item?: number; card?: number; pattern?: number } => ({
     folio: whole(s.folio),
+    card: whole(s.card),
+    pattern: whole(s.pattern),
     batch: typeof s.batch === "string" && s.batch ? s.batch : undefined,
     item: whole(s.item),
   }),
+});
+const provenance = createRoute({
+  getParentRoute: () => root,
+  path: "/folio/$folio/provenance",
+  component: room(() => import("./rooms/provenance/ProvenanceRoom"), "ProvenanceRoom"),
+  staticData: { title: "Provenance" },
+});
+const folioWitnesses = createRoute({
+  getParentRoute: () => root,
+  path: "/folio/$folio/witnesses",
+  component: room(() => import("./rooms/pattern/WitnessesRoom"), "FolioWitnessesRoom"),
+  staticData: { title: "Witnesses" },
+});
+const descent = createRoute({
+  getParentRoute: () => root,
+  path: "/folio/$folio/descent",
+  component: room(() => import("./rooms/descent/DescentRoom"), "DescentRoom"),
+  staticData: { title: "Descent" },
+  validateSearch: (s: Record<string, unknown>): { with?: number } => ({ with: whole(s.with) }),
+});
+const patterns = createRoute({
+  getParentRoute: () => root,
+  path: "/patterns",
+  component: room(() => import("./rooms/pattern/PatternsRoom"), "PatternsRoom"),
+  staticData: { title: "Patterns" },
+  validateSearch: (s: Record<string, unknown>): { q?: string } => ({
+    q: s.q === undefined || s.q === "" ? undefined : String(s.q).slice(0, 200),
+  }),
+});
+const pattern = createRoute({
+  getParentRoute: () => root,
+  path: "/patterns/$id",
+  component: room(() => import("./rooms/pattern/PatternRoom"), "PatternRoom"),
+});
+const witnesses = createRoute({
+  getParentRoute: () => root,
+  path: "/patterns/$id/witnesses",
+  component: room(() => import("./rooms/pattern/WitnessesRoom"), "WitnessesRoom"),
+  validateSearch: (s: Record<string, unknown>): { variant?: number } => ({ variant: whole(s.variant) }),
+});
+const shelf = createRoute({
+  getParentRoute: () => root,
+  path: "/shelf",
+  component: room(() => import("./rooms/shelf/ShelfRoom"), "ShelfRoom"),
+  staticData: { title: "Shelf" },
+});
+const source = createRoute({
+  getParentRoute: () => root,
+  path: "/shelf/$id",
+  component: room(() => import("./rooms/shelf/SourceRoom"), "SourceRoom"),
+});
+const bequests = createRoute({
+  getParentRoute: () => root,
+  path: "/bequests",
+  component: room(() => import("./rooms/bequest/BequestsRoom"), "BequestsRoom"),
+  staticData: { title: "Bequests" },
+});
+const bequest = createRoute({
+  getParentRoute: () => root,
+  path: "/bequests/$id",
+  component: room(() => import("./rooms/bequest/BequestRoom"), "BequestRoom"),
 });
 const sizes = createRoute({
   getParentRoute: () => root,
@@ -106,7 +171,19 @@ const schools = createRoute({
   validateSearch: (s: Record<string, unknown>): { folio?: number } => ({ folio: whole(s.folio) }),
 });
 const oneOf = <T extends string>(v: unknown, list: readonly T[]) => list.find((x) => x === v);
-const aboutWhat: Records[] = ["dressing", "hook", "word", "school", "box", "tray", "material"];
+const aboutWhat: Records[] = [
+  "dressing",
+  "hook",
+  "word",
+  "school",
+  "box",
+  "tray",
+  "material",
+  "pattern",
+  "source",
+  "accession",
+  "period",
+];
 const journal = createRoute({
   getParentRoute: () => root,
   path: "/journal",
@@ -206,6 +283,16 @@ export const router = createRouter({
   routeTree: root.addChildren([
     ledger,
     folio,
+    provenance,
+    folioWitnesses,
+    descent,
+    patterns,
+    pattern,
+    witnesses,
+    shelf,
+    source,
+    bequests,
+    bequest,
     sizes,
     desk,
     spread,

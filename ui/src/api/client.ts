@@ -58,7 +58,7 @@ export const deedKinds = deedKindValues;
 export const correctionKinds = dressingMeaningAsValues;
 export const materialKinds = dressingMeaningKindValues;
 
-const api = createClient<paths>({ baseUrl: "/" });
+export const api = createClient<paths>({ baseUrl: "/" });
 
 /** The hook everything is measured on; an empty size means the dressing's own. */
 export type Vice = {
@@ -98,7 +98,7 @@ export const seat = (() => {
   }
   return s;
 })();
-const bySeat = { Seat: seat };
+export const bySeat = { Seat: seat };
 
 function fail(error: unknown, status: number): never {
   const r = (error ?? {}) as Refusal;
@@ -107,7 +107,7 @@ function fail(error: unknown, status: number): never {
   throw new Problem(first?.message ?? r.detail ?? "The ledger did not answer.", field, status, r.stale);
 }
 
-async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let got: { data?: T; error?: unknown; response: Response };
   try {
     got = await call;
@@ -119,7 +119,7 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   return got.data as T;
 }
 
-const vice = (v: Vice) => ({
+export const vice = (v: Vice) => ({
   size: v.hook ? undefined : v.size || undefined,
   shank: v.hook ? undefined : v.shank || undefined,
   hook: v.hook || undefined,
@@ -272,9 +272,12 @@ export const restoreRevision = (folio: number, base: number, revision: number) =
     }),
   );
 
-export const withdraw = (folio: number, withdrawn: boolean) =>
+export const withdraw = (folio: number, withdrawn: boolean, leadsTo?: number) =>
   answer(
-    api.PUT("/api/dressings/{folio}/withdrawal", { params: { path: { folio }, header: bySeat }, body: { withdrawn } }),
+    api.PUT("/api/dressings/{folio}/withdrawal", {
+      params: { path: { folio }, header: bySeat },
+      body: { withdrawn, leadsTo },
+    }),
   );
 
 export const undo = (deed?: number) =>

@@ -175,6 +175,7 @@ export function DressingChoice({ e }: { e: Entry }) {
       <span className="min-w-0 grow py-1.5 leading-tight">
         <span className="book block break-words">
           <bdi>{nameOf(e)}</bdi>
+          {e.qualifier && <span className="text-soft"> ({e.qualifier})</span>}
         </span>
         <span className="block text-[0.92rem] text-soft">
           <bdi>

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate, useSearch } from "@tanstack/react-router";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import {
   type DragEvent,
   type FormEvent,
@@ -24,12 +24,14 @@ import {
   type Taught,
   teach,
 } from "../../api/client";
+import { nextCard } from "../../api/evidence";
 import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 import { handOver } from "../box/handed";
+import { CardBeside, IntoPattern } from "./CardBeside";
 import { Changes } from "./Changes";
 import { Contradictions } from "./Contradictions";
 import {
@@ -58,23 +60,45 @@ import { marksByLine, wordAt } from "./word";
 
 /** What came in: type or paste it, see what was read, file it. */
 export function Desk() {
-  const { folio, batch, item } = useSearch({ from: "/desk" });
+  const { folio, batch, item, card, pattern } = useSearch({ from: "/desk" });
   const drafts = useQuery({ ...draftsQuery, refetchOnWindowFocus: false });
-  const key = folio ? `folio ${folio}` : batch ? `${batch} ${item}` : "";
+  const key = folio
+    ? `folio ${folio}`
+    : batch
+      ? `${batch} ${item}`
+      : card
+        ? `card ${card}`
+        : pattern
+          ? `pattern ${pattern}`
+          : "";
   if (drafts.isPending && drafts.fetchStatus === "fetching" && !current()) return <Waiting />;
-  return <Sheet key={key} folio={folio} batch={batch} item={item} />;
+  return <Sheet key={key} folio={folio} batch={batch} item={item} card={card} pattern={pattern} />;
 }
 
 /** Finds the sheet that belongs on the desk, or makes one. */
-function Sheet({ folio, batch, item }: { folio?: number; batch?: string; item?: number }) {
+function Sheet({
+  folio,
+  batch,
+  item,
+  card: ofCard,
+  pattern,
+}: {
+  folio?: number;
+  batch?: string;
+  item?: number;
+  card?: number;
+  pattern?: number;
+}) {
   const drafts = useQuery(draftsQuery);
   const kept = useMemo(() => {
     const mine = current();
     const all = [mine, ...(drafts.data ?? []).map((d) => local(d.id) ?? revive(d.body))].filter((d) => d !== undefined);
     if (folio) return all.find((d) => d.folio === folio);
     if (batch) return all.find((d) => d.batch === batch && d.item === item);
-    return mine && !mine.folio && !mine.batch ? mine : undefined;
-  }, [drafts.data, folio, batch, item]);
+    if (ofCard) return all.find((d) => d.card === ofCard);
+    if (pattern) return all.find((d) => d.pattern === pattern && !d.card);
+    return mine && !mine.folio && !mine.batch && !mine.card && !mine.pattern ? mine : undefined;
+  }, [drafts.data, folio, batch, item, ofCard, pattern]);
   const source = useQuery({
     ...folioQuery(folio ?? 1, { size: "", shank: "" }),
     enabled: !!folio && !kept,
@@ -94,6 +118,8 @@ function Sheet({ folio, batch, item }: { folio?: number; batch?: string; item?: 
     ) : null;
   if (batch && item)
     return card.data ? <DeskPage start={() => ({ ...blank(), text: card.data.text ?? "", batch, item })} /> : null;
+  if (ofCard) return <DeskPage start={() => ({ ...blank(), card: ofCard })} />;
+  if (pattern) return <DeskPage start={() => ({ ...blank(), pattern })} />;
   return <DeskPage start={blank} />;
 }
 
@@ -102,7 +128,7 @@ function DeskPage({ start }: { start: () => Draft }) {
   const { vice, show } = useVice();
   const { say } = useToasts();
   const said = useMemo(() => {
-    const { from: _, ...body } = formOf(draft);
+    const { from: _from, card: _card, place: _place, ...body } = formOf(draft);
     return { ...body, folio: draft.folio, base: draft.base };
   }, [draft]);
   const reading = useQuery(readQuery(said, vice));
@@ -148,6 +174,14 @@ function DeskPage({ start }: { start: () => Draft }) {
       if (d.folio && !filed.deed && !filed.again) say(`Nothing of folio ${filed.folio} was changed.`);
       else say(d.folio ? `Folio ${filed.folio} is revised.` : `Filed as folio ${filed.folio}.`, filed.deed);
       void client.invalidateQueries();
+      if (d.card) {
+        void nextCard(d.card).then(({ card }) =>
+          card
+            ? navigate({ to: "/desk", search: { card } })
+            : navigate({ to: "/folio/$folio", params: { folio: String(filed.folio) } }),
+        );
+        return;
+      }
       void navigate({ to: "/folio/$folio", params: { folio: String(filed.folio) } });
     },
     onError: (e) => {
@@ -247,6 +281,7 @@ function DeskPage({ start }: { start: () => Draft }) {
         />
       )}
       <div className="min-w-0">
+        {draft.pattern && !draft.card ? <IntoPattern id={draft.pattern} /> : null}
         <div className="flex items-baseline gap-4">
           <h1 className="text-4xl">{draft.folio ? `Revising folio ${draft.folio}` : "Desk"}</h1>
           <KeptWords kept={kept} draft={draft} />
@@ -272,6 +307,14 @@ function DeskPage({ start }: { start: () => Draft }) {
         />
         <p id="recipe-problem" role="alert" className="font-semibold text-amber">
           {textProblem?.message ?? (problem?.field === "text" ? problem.message : "")}
+          {textProblem?.message.includes("on the Shelf") && (
+            <>
+              {" "}
+              <Link to="/shelf" className="link">
+                To the Shelf
+              </Link>
+            </>
+          )}
         </p>
         {d && (
           <Contradictions
@@ -300,6 +343,21 @@ function DeskPage({ start }: { start: () => Draft }) {
             <Field label="why it is revised" k="why" {...{ draft, set, problem }} hint="a few words" wide />
           )}
         </div>
+        {read?.against.map((a) => (
+          <div
+            key={a.says}
+            role="note"
+            className="mt-2 border-l-4 border-amber bg-well px-3 py-2 text-[0.98rem]"
+            data-testid="against"
+          >
+            <b>Time speaks against it.</b> {a.says}
+            <ul className="list-disc pl-5">
+              {a.perhaps.map((x) => (
+                <li key={x}>{x}</li>
+              ))}
+            </ul>
+          </div>
+        ))}
         <Parents
           list={parents}
           asked={asked}
@@ -349,6 +407,7 @@ function DeskPage({ start }: { start: () => Draft }) {
         <PutAside now={draft.id} onTake={put} />
       </div>
       <div className="min-w-0">
+        {draft.card ? <CardBeside id={draft.card} /> : null}
         <Understood read={drawn} pending={reading.isFetching} />
         {draft.folio && read && <Changes list={read.changes} parents={parents} linked={draft.linked} />}
       </div>

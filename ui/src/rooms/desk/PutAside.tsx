@@ -30,9 +30,12 @@ export const PutAside = memo(function PutAside({ now, onTake }: { now: string; o
                 className="btn"
                 aria-label={`Take up ${name}`}
                 onClick={() => {
-                  if (b.folio || b.batch) {
+                  if (b.folio || b.batch || b.card || b.pattern) {
                     keep(b);
-                    void navigate({ to: "/desk", search: { folio: b.folio, batch: b.batch, item: b.item } });
+                    void navigate({
+                      to: "/desk",
+                      search: { folio: b.folio, batch: b.batch, item: b.item, card: b.card, pattern: b.pattern },
+                    });
                   } else onTake(b);
                 }}
               >

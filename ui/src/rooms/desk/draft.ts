@@ -23,6 +23,10 @@ export type Draft = {
   /** The recipe of a card box that it came from. */
   batch?: string;
   item?: number;
+  /** The card of a bequest that is described. */
+  card?: number;
+  /** The pattern of which it shall be a witness. */
+  pattern?: number;
   text: string;
   title: string;
   tier: string;
@@ -135,6 +139,8 @@ export function form(d: Draft): Omit<Filing, "parents"> {
   const cleared = evidence.filter((k) => !d[k].trim() && d.touched.includes(k));
   if (d.folio && cleared.length > 0) body.cleared = cleared;
   if (d.batch && d.item) body.from = { box: d.batch, position: d.item };
+  if (d.card) body.card = d.card;
+  if (d.pattern) body.place = { pattern: d.pattern, standing: "witness" };
   return body;
 }
 

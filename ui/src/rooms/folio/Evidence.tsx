@@ -1,5 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import type { Folio } from "../../api/client";
+import { placeWords } from "../../api/evidence";
 import { decadeOf, Name } from "../../kit/Name";
 import { Fact } from "../../kit/pieces";
 import { IntoTray } from "../trays/IntoTray";
@@ -15,13 +16,28 @@ export function Evidence({ f, onRevise, onWithdraw }: { f: Folio; onRevise: () =
   return (
     <aside aria-label="Evidence and family" className="border-l border-rule pl-6">
       <dl>
-        <Fact label="originator">{d.originator && <Name of="people" name={d.originator} />}</Fact>
+        <Fact label="originator">
+          {e.credit ? (
+            <>
+              <Link to="/folio/$folio/provenance" params={{ folio: String(e.folio) }} className="link">
+                {e.credit}
+              </Link>
+              {d.originator && !e.credit.includes(d.originator) && (
+                <span className="font-plain block text-[0.92rem] text-soft">
+                  its card says <Name of="people" name={d.originator} />
+                </span>
+              )}
+            </>
+          ) : (
+            d.originator && <Name of="people" name={d.originator} />
+          )}
+        </Fact>
         <Fact label="tied by">{d.tier && <Name of="people" name={d.tier} />}</Fact>
         <Fact label="source">
           {e.source && (
             <>
               <Name of="books" name={e.source} className="italic" />
-              {e.page && `, p. ${e.page}`}
+              {e.page && `, ${placeWords(e.page)}`}
             </>
           )}
         </Fact>
@@ -38,6 +54,7 @@ export function Evidence({ f, onRevise, onWithdraw }: { f: Folio; onRevise: () =
               {e.dated && e.dated.says !== e.date && (
                 <span className="font-plain block text-[0.92rem] text-soft" data-testid="dated">
                   {e.dated.says}
+                  {e.dated.edtf && ` · ${e.dated.edtf}`}
                 </span>
               )}
             </>

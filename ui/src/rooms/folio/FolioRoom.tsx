@@ -9,6 +9,7 @@ import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
 import { Evidence } from "./Evidence";
+import { FolioTabs } from "./FolioTabs";
 import { Notices } from "./Notices";
 import { PartsTable } from "./PartsTable";
 import { StandardForm } from "./StandardForm";
@@ -125,6 +126,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
           </span>
           <h1 className={`min-w-0 text-4xl [overflow-wrap:anywhere] ${e.title ? "" : "italic"}`}>
             {e.title ? <bdi>{e.title}</bdi> : "a fly without a name"}
+            {e.qualifier && <span className="text-2xl text-soft"> ({e.qualifier})</span>}
           </h1>
           {d.kind && <span className="caps">a {d.kind}</span>}
           {f.parents.map((p) => (
@@ -140,6 +142,7 @@ function FolioPage({ f, fill, onFill }: { f: Folio; fill: boolean; onFill: (on: 
             </span>
           ))}
         </header>
+        <FolioTabs folio={e.folio} pattern={e.pattern} />
         {d.parts.length === 0 ? (
           <p className="book mt-3 border-l-4 border-edge bg-well px-3 py-3 text-[1.15rem]">
             Only the name is known so far. When a dressing turns up, revise this folio.

@@ -69,6 +69,14 @@ export function Lineage({ f }: { f: Folio }) {
             ) : (
               <>
                 {p.because && <span className="book block italic leading-snug">{p.because}</span>}
+                {p.against && (
+                  <span
+                    className="block border-l-4 border-amber bg-well px-2 py-1 text-[0.92rem] leading-snug"
+                    data-testid="against"
+                  >
+                    {p.against.says} {p.against.perhaps[0]}
+                  </span>
+                )}
                 <Link
                   to="/spread/$parent/$variant"
                   params={{ parent: String(p.folio), variant: String(f.entry.folio) }}

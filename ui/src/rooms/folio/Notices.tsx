@@ -1,5 +1,10 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import type { Folio } from "../../api/client";
+import { useState } from "react";
+import { type Folio, withdraw } from "../../api/client";
+import { DressingCombobox } from "../../kit/Combobox";
+import { Labelled } from "../../kit/form";
+import { useToasts } from "../../kit/toasts";
 
 /** What somebody has to know before they read on: it was taken back, it is an older revision, or a
  * better reader would read it otherwise. */
@@ -20,12 +25,27 @@ export function Notices({
   return (
     <>
       {e.withdrawn && (
-        <p className="mb-2 flex items-center gap-4 border-l-4 border-amber bg-well px-3 py-2">
-          <span className="grow">This dressing was taken back. Its folio and its revisions are kept.</span>
-          <button type="button" className="btn" onClick={onPutBack}>
-            Put it back
-          </button>
-        </p>
+        <div className="mb-2 border-l-4 border-amber bg-well px-3 py-2">
+          <p className="flex items-center gap-4">
+            <span className="grow">
+              This dressing was taken back. Its folio and its revisions are kept.
+              {f.leadsTo ? (
+                <>
+                  {" "}
+                  Its number leads on to{" "}
+                  <Link className="link" to="/folio/$folio" params={{ folio: String(f.leadsTo) }}>
+                    folio {f.leadsTo}
+                  </Link>
+                  .
+                </>
+              ) : null}
+            </span>
+            <button type="button" className="btn" onClick={onPutBack}>
+              Put it back
+            </button>
+          </p>
+          {!f.leadsTo && <LeadOn folio={e.folio} />}
+        </div>
       )}
       {f.anew.length > 0 && (
         <div className="no-print mb-2 border-l-4 border-edge bg-well px-3 py-2" data-testid="anew">
@@ -68,5 +88,35 @@ export function Notices({
         </p>
       )}
     </>
+  );
+}
+
+/** The folio that a number leads on to since it was taken back. */
+function LeadOn({ folio }: { folio: number }) {
+  const [typed, setTyped] = useState("");
+  const client = useQueryClient();
+  const { say } = useToasts();
+  const lead = useMutation({
+    mutationFn: (to: number) => withdraw(folio, true, to),
+    onSuccess: (r, to) => {
+      say(`Folio ${folio} leads on to folio ${to}.`, r.deed);
+      void client.invalidateQueries();
+    },
+    onError: (x) => say(x.message),
+  });
+  return (
+    <div className="no-print max-w-[24rem]">
+      <Labelled say="its number leads on to">
+        {(id) => (
+          <DressingCombobox
+            id={id}
+            value={typed}
+            onType={setTyped}
+            placeholder="begin to type a name, or a folio"
+            onChoose={(e) => lead.mutate(e.folio)}
+          />
+        )}
+      </Labelled>
+    </div>
   );
 }

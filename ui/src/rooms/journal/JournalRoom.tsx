@@ -15,6 +15,10 @@ const records: Record<Records, string> = {
   tray: "trays",
   box: "card boxes",
   material: "materials",
+  pattern: "patterns",
+  source: "sources",
+  accession: "bequests",
+  period: "words for dates",
 };
 
 /** What was done: by whom, when, why, and what stood before and after. */

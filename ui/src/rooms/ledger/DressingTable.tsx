@@ -44,6 +44,7 @@ const columns: ColumnDef<Entry>[] = [
         className="book text-[1.25rem] leading-tight font-semibold [overflow-wrap:anywhere] after:absolute after:inset-0 after:content-['']"
       >
         {e.title ? <bdi>{e.title}</bdi> : <i className="font-normal text-soft">without a name</i>}
+        {e.qualifier && <span className="text-[1rem] font-normal text-soft"> ({e.qualifier})</span>}
       </Link>
     ),
   }),
@@ -52,7 +53,15 @@ const columns: ColumnDef<Entry>[] = [
     header: "originator or tier",
     meta: { sort: "who", className: "pr-4" },
     cell: ({ row: { original: e } }) =>
-      e.originator ? (
+      e.credit && e.standing !== "variant" ? (
+        <Link
+          to="/folio/$folio/provenance"
+          params={{ folio: String(e.folio) }}
+          className="book link relative z-10 [overflow-wrap:anywhere]"
+        >
+          {e.credit}
+        </Link>
+      ) : e.originator ? (
         <Name of="people" name={e.originator} className="book" />
       ) : e.tier ? (
         <>

@@ -3,6 +3,7 @@ import { Link, useSearch } from "@tanstack/react-router";
 import { chooseSchool, schoolsQuery } from "../../api/client";
 import { History, Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
+import { Periods } from "./Periods";
 
 /** Questions on which good tiers differ, and what this club does. */
 export function SchoolsRoom() {
@@ -72,6 +73,7 @@ export function SchoolsRoom() {
           </div>
         </fieldset>
       ))}
+      {!folio && <Periods />}
     </div>
   );
 }

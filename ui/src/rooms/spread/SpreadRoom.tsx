@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { Fragment, useEffect, useState } from "react";
 import { type Departure, type Figures, Problem, type Sheet, type Spread, spreadQuery } from "../../api/client";
+import { placeWords } from "../../api/evidence";
 import { type MeasureLine, Overlay, rootsOf } from "../../drawing/Overlay";
 import type { Pt } from "../../drawing/strokes";
 import { useKeys } from "../../kit/keys";
@@ -311,7 +312,7 @@ function Title({ sheet, what, right }: { sheet: Sheet; what: string; right?: boo
           <>
             {(e.originator || e.tier) && " · "}
             <Name of="books" name={e.source} />
-            {e.page && `, p. ${e.page}`}
+            {e.page && `, ${placeWords(e.page)}`}
           </>
         )}
         {e.date && (
