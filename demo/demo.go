@@ -40,61 +40,73 @@ func Texts() ([]string, error) {
 // seat is what the journal says the club was filed from.
 const seat = "demo club"
 
-// Load files the club into an empty ledger and gives how many dressings it
-// filed. A load that was cut short goes on where it stopped; a ledger that
-// holds a club's own dressings is left alone.
+// Load files the club with its archive into an empty ledger and gives how many dressings it
+// filed. A load that was cut short goes on where it stopped; a ledger that holds a club's own
+// dressings is left alone.
 func Load(ctx context.Context, s *store.Store) (int, error) {
 	texts, err := Texts()
 	if err != nil {
 		return 0, err
 	}
-	key := func(i int) string { return fmt.Sprintf("demo-club-%02d", i) }
 	whole, err := s.HasKey(ctx, lastArchive)
 	if err != nil || whole {
 		return 0, err
 	}
-	begun, err := s.HasKey(ctx, key(0))
+	begun, err := s.HasKey(ctx, firstKey(0))
 	if err != nil {
 		return 0, err
 	}
 	if empty, err := s.Empty(ctx); err != nil || !empty && !begun {
 		return 0, err
 	}
-	l := ledger.New(s)
-	if first, err := s.HasKey(ctx, key(len(texts)-1)); err != nil {
+	if first, err := s.HasKey(ctx, firstKey(len(texts)-1)); err != nil {
 		return 0, err
 	} else if first { // the club is there; its archive is not, or not all of it
-		if _, n, err := s.Kin(ctx, len(texts)+archived+1, 1); err != nil || len(n) > 0 {
+		if _, more, err := s.Kin(ctx, len(texts)+archived+1, 1); err != nil || len(more) > 0 {
 			return 0, err
 		}
 	}
+	folios, err := Club(ctx, s)
+	if err != nil {
+		return len(folios), err
+	}
+	if err := fileArchive(ctx, s, ledger.New(s), folios); err != nil {
+		return len(folios), fmt.Errorf("the archive: %w", err)
+	}
+	return len(folios) + archived, nil
+}
+
+func firstKey(i int) string { return fmt.Sprintf("demo-club-%02d", i) }
+
+// Club files the club's own dressings and hooks, without its archive, and gives their folios by
+// name. What was filed already stays as it is.
+func Club(ctx context.Context, s *store.Store) (map[string]int, error) {
+	texts, err := Texts()
+	if err != nil {
+		return nil, err
+	}
+	l := ledger.New(s)
 	folios := map[string]int{}
 	for i, text := range texts {
 		r, err := reading.Read(text, reading.Builtin())
 		if err != nil {
-			return i, err
+			return folios, err
 		}
 		f := ledger.Filing{Text: text}
 		if of := r.Dressing.VariantOf; of != "" {
 			parent, ok := folios[of]
 			if !ok {
-				return i, fmt.Errorf("%s: no parent %q", r.Dressing.Title, of)
+				return folios, fmt.Errorf("%s: no parent %q", r.Dressing.Title, of)
 			}
 			f.Parents = []ledger.Parent{{Folio: parent}}
 		}
-		filed, err := l.File(ctx, f, ledger.Sender{Seat: seat, Key: key(i)})
+		filed, err := l.File(ctx, f, ledger.Sender{Seat: seat, Key: firstKey(i)})
 		if err != nil {
-			return i, fmt.Errorf("%s: %w", r.Dressing.Title, err)
+			return folios, fmt.Errorf("%s: %w", r.Dressing.Title, err)
 		}
 		folios[r.Dressing.Title] = filed.Folio
 	}
-	if err := errors.Join(measure(ctx, l), hasAll(folios)); err != nil {
-		return len(texts), err
-	}
-	if err := fileArchive(ctx, s, l, folios); err != nil {
-		return len(texts), fmt.Errorf("the archive: %w", err)
-	}
-	return len(texts) + archived, nil
+	return folios, errors.Join(measure(ctx, l), hasAll(folios))
 }
 
 // archived is how many dressings the archive adds.

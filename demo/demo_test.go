@@ -97,7 +97,7 @@ func open(t *testing.T) *store.Store {
 func TestLoadOnce(t *testing.T) {
 	s := open(t)
 	n, err := Load(t.Context(), s)
-	if err != nil || n != len(read(t)) {
+	if err != nil || n != len(read(t))+archived {
 		t.Fatalf("loaded %d, %v", n, err)
 	}
 	if n, err := Load(t.Context(), s); err != nil || n != 0 {

@@ -29,7 +29,7 @@ func TestQuestions(t *testing.T) {
 func asked(t *testing.T, file string, wrong func(string, ...any)) (right, all int) {
 	t.Helper()
 	s := open(t)
-	if _, err := Load(t.Context(), s); err != nil {
+	if _, err := Club(t.Context(), s); err != nil {
 		t.Fatal(err)
 	}
 	l := ledger.New(s)
@@ -60,7 +60,7 @@ func asked(t *testing.T, file string, wrong func(string, ...any)) (right, all in
 // TestWhatIsNotThere asks for what dressings lack, by its names and as words.
 func TestWhatIsNotThere(t *testing.T) {
 	s := open(t)
-	if _, err := Load(t.Context(), s); err != nil {
+	if _, err := Club(t.Context(), s); err != nil {
 		t.Fatal(err)
 	}
 	l := ledger.New(s)

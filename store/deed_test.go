@@ -343,10 +343,11 @@ func restore(t *testing.T, url, name string) error {
 	if _, err := db.ExecContext(t.Context(), `grant mothledger_app to current_user`); err != nil && !strings.Contains(err.Error(), "already") {
 		return err
 	}
-	// comments on extensions and the public schema belong to the server's owner
+	// comments on extensions and the public schema belong to the server's owner; what begins with a
+	// stroke is psql's own
 	lines := bytes.Split(dump, []byte("\n"))
 	lines = slices.DeleteFunc(lines, func(l []byte) bool {
-		return bytes.HasPrefix(l, []byte("COMMENT ON EXTENSION")) || bytes.HasPrefix(l, []byte("SELECT pg_catalog.set_config('search_path'"))
+		return bytes.HasPrefix(l, []byte(`\restrict`)) || bytes.HasPrefix(l, []byte(`\unrestrict`)) || bytes.HasPrefix(l, []byte("COMMENT ON EXTENSION")) || bytes.HasPrefix(l, []byte("SELECT pg_catalog.set_config('search_path'"))
 	})
 	_, err = db.ExecContext(t.Context(), string(bytes.Join(lines, []byte("\n"))))
 	return err

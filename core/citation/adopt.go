@@ -99,7 +99,7 @@ type Stuff struct {
 	Since    when.Date
 }
 
-// candidate is one answer with the independent accounts that give it.
+// candidate is one answer with the independent accounts that give it, of those as good as its best.
 type candidate struct {
 	says     string
 	roots    map[int64]bool
@@ -189,7 +189,6 @@ func Adopt(q Question, claims []Claim, known ...Stuff) Reading {
 			of[key] = x
 			order = append(order, key)
 		}
-		x.roots[root(all, c)] = true
 		x.formerly = x.formerly && c.Qualifier == Formerly
 		if better(q, c, x.best) < 0 {
 			x.best = c
@@ -203,6 +202,11 @@ func Adopt(q Question, claims []Claim, known ...Stuff) Reading {
 		earlier := q == FirstPrinted && when.Compare(c.Date, x.date) == when.Before
 		if !x.date.Told() || earlier || q != FirstPrinted && better(q, c, x.best) == 0 && x.date.Text != x.best.Date.Text {
 			x.date, x.dateOf = c.Date, c.DateOf
+		}
+	}
+	for _, c := range claims { // independent accounts count that are as good as the best
+		if x := of[strings.ToLower(c.answer())]; x != nil && c.Of == q && !c.Denied && !c.Searched && better(q, c, x.best) == 0 {
+			x.roots[root(all, c)] = true
 		}
 	}
 	list := make([]*candidate, len(order))

@@ -144,3 +144,11 @@ func TestAccountsInACircle(t *testing.T) {
 		t.Errorf("%v is adopted; expected A", r.Adopted)
 	}
 }
+
+// A weak account beside a good one adds nothing to it: the tie stays.
+func TestAWeakAccountBreaksNoTie(t *testing.T) {
+	a := []Claim{{ID: 1, Of: Originated, Says: "A", Grade: TimePrint, Knows: Seen}, {ID: 2, Of: Originated, Says: "B", Grade: TimePrint, Knows: Seen}, {ID: 3, Of: Originated, Says: "B"}}
+	if r := Adopt(Originated, a); r.Rule != "ties-stay-ties" || len(r.Adopted) != 2 {
+		t.Errorf("%v is adopted by %s; expected a tie", r.Adopted, r.Rule)
+	}
+}

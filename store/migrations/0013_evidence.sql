@@ -201,11 +201,11 @@ create trigger pattern_has_names after insert or update on pattern for each row 
 -- accounts alone.
 -- +goose StatementBegin
 create function told_of(which bigint, reading jsonb) returns table (marks text[], wholes text[], words text) language sql stable as $$
-  select case when c.question = 'originated' then array['o', 'w'] else array['w'] end, case when c.question = 'originated' then array['o', 'w'] else array['w'] end, p.name
+  select case when c.question = 'originated' then array['', 'o', 'w'] else array['', 'w'] end, case when c.question = 'originated' then array['o', 'w'] else array['w'] end, p.name
     from place l join claim c on c.pattern_id = l.pattern_id and not c.away and (c.dressing_id = which or c.dressing_id is null and l.standing <> 'variant') join person p on p.id = c.person_id where l.dressing_id = which
-  union all select array['o', 'w'], array['o', 'w'], s from jsonb_array_elements(case jsonb_typeof(reading -> 'contradictions') when 'array' then reading -> 'contradictions' else '[]' end) x,
+  union all select array['', 'o', 'w'], array['o', 'w'], s from jsonb_array_elements(case jsonb_typeof(reading -> 'contradictions') when 'array' then reading -> 'contradictions' else '[]' end) x,
     jsonb_array_elements_text(case jsonb_typeof(x -> 'sides') when 'array' then x -> 'sides' else '[]' end) s where x ->> 'text' like 'originator:%'
-  union all select array['n'], array['n'], n.name from place l join pattern_name n on n.pattern_id = l.pattern_id where l.dressing_id = which and l.standing <> 'variant'
+  union all select array['', 'n'], array['n'], n.name from place l join pattern_name n on n.pattern_id = l.pattern_id where l.dressing_id = which and l.standing <> 'variant'
   union all select array['', 'c'], array['c'], c.old_number from card c where c.dressing_id = which and not c.away and c.old_number <> ''
 $$;
 -- +goose StatementEnd

@@ -34,8 +34,28 @@ func Compare(t testing.TB, s *store.Store) {
 	}
 }
 
-// Serve starts a server, with the demo club or empty. It ends with the test.
+// Serve starts a server, with the demo club's dressings or empty. It ends with the test.
 func Serve(t testing.TB, files fs.FS, club bool) Server {
+	t.Helper()
+	return serve(t, files, func(s *store.Store) error {
+		if !club {
+			return nil
+		}
+		_, err := demo.Club(t.Context(), s)
+		return err
+	})
+}
+
+// Archive starts a server with the demo club and its archive, as ./start shows it.
+func Archive(t testing.TB, files fs.FS) Server {
+	t.Helper()
+	return serve(t, files, func(s *store.Store) error {
+		_, err := demo.Load(t.Context(), s)
+		return err
+	})
+}
+
+func serve(t testing.TB, files fs.FS, load func(*store.Store) error) Server {
 	t.Helper()
 	dsn := pgtest.Database(t)
 	if err := store.Migrate(t.Context(), dsn); err != nil {
@@ -46,12 +66,10 @@ func Serve(t testing.TB, files fs.FS, club bool) Server {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = s.Close() })
-	if club {
-		if _, err := demo.Load(t.Context(), s); err != nil {
-			t.Fatal(err)
-		}
-		Compare(t, s)
+	if err := load(s); err != nil {
+		t.Fatal(err)
 	}
+	Compare(t, s)
 	srv := httptest.NewServer(web.New(ledger.New(s), files, slog.New(slog.NewTextHandler(io.Discard, nil))))
 	t.Cleanup(srv.Close)
 	return Server{srv.URL, s, dsn}
