@@ -154,6 +154,28 @@ func (p *page) furnish() {
 	}
 }
 
+// walk goes through a room with Tab and tells how many places the focus had; it fails where the focus
+// is lost or out of sight.
+func (p *page) walk(what string) int {
+	p.t.Helper()
+	value[bool](p, `(document.querySelector("#page").focus(), true)`)
+	seen := 0
+	for range 18 {
+		p.press(kb.Tab)
+		where := value[string](p, `(() => { const e = document.activeElement; if (!e || e === document.body) return "the focus is nowhere"; if (!e.closest("main")) return "out";
+			const r = e.getBoundingClientRect(), v = document.querySelector("section[aria-label='In the vice']").getBoundingClientRect(); return r.width < 2 || r.top >= v.top || r.bottom <= 0 || r.left >= innerWidth || r.right <= 0 ? "out of sight: " + e.outerHTML.slice(0, 120) : ""; })()`)
+		if where == "out" { // the last of the room
+			break
+		}
+		if where != "" {
+			p.t.Errorf("%s, Tab %d: %s", what, seen+1, where)
+			break
+		}
+		seen++
+	}
+	return seen
+}
+
 // TestEveryRoomByKeyboard goes through each room with Tab, on a wide screen and on a phone: the focus is
 // never lost, and what has it is in sight, not under the vice.
 func TestEveryRoomByKeyboard(t *testing.T) {
@@ -166,25 +188,28 @@ func TestEveryRoomByKeyboard(t *testing.T) {
 		for path, ready := range everyRoom {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
-			value[bool](p, `(document.querySelector("#page").focus(), true)`)
-			seen := 0
-			for range 18 {
-				p.press(kb.Tab)
-				where := value[string](p, `(() => { const e = document.activeElement; if (!e || e === document.body) return "the focus is nowhere"; if (!e.closest("main")) return "out";
-					const r = e.getBoundingClientRect(), v = document.querySelector("section[aria-label='In the vice']").getBoundingClientRect(); return r.width < 2 || r.top >= v.top || r.bottom <= 0 || r.left >= innerWidth || r.right <= 0 ? "out of sight: " + e.outerHTML.slice(0, 120) : ""; })()`)
-				if where == "out" { // the last of the room
-					break
-				}
-				if where != "" {
-					t.Errorf("%s at %d px, Tab %d: %s", path, width, seen+1, where)
-					break
-				}
-				seen++
-			}
+			seen := p.walk(fmt.Sprintf("%s at %d px", path, width))
 			if seen == 0 && path != "/sheet" {
 				t.Errorf("%s at %d px: nothing in the room can be reached", path, width)
 			}
 		}
+	}
+}
+
+// fits fails where a page is too wide, or cuts off a figure, a name or a button.
+func (p *page) fits(what string) {
+	p.t.Helper()
+	p.until(`document.fonts.status === "loaded"`) // until then another face stands in, a little wider
+	if over := value[int](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`); over > 0 {
+		p.t.Errorf("%s is %d px too wide: %s", what, over, value[string](p, `[...document.querySelectorAll("main *, nav *, section *")].filter((e) => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4).map((e) => e.tagName + "." + e.className).join("; ")`))
+	}
+	// no figure and no name is cut
+	if cut := value[string](p, `[...document.querySelectorAll("#vice-figures, td, th, dd, h1, h2, [data-testid=budget] span, li > span, li > a")].filter((e) => e.clientWidth > 2 && !e.classList.contains("sr-only") && !e.closest(".sr-only, [hidden], thead") && getComputedStyle(e).overflowX !== "visible" && e.scrollWidth > e.clientWidth + 1).slice(0, 3).map((e) => e.outerHTML.slice(0, 120)).join("; ")`); cut != "" {
+		p.t.Errorf("%s cuts %s", what, cut)
+	}
+	// what is cut off at the side cannot be reached either
+	if cut := value[string](p, `[...document.querySelectorAll("main button, main input, main a")].filter((e) => { const r = e.getBoundingClientRect(); return r.width > 1 && r.right > innerWidth + 1; }).slice(0, 3).map((e) => e.outerHTML.slice(0, 90)).join("; ")`); cut != "" {
+		p.t.Errorf("%s cuts off %s", what, cut)
 	}
 }
 
@@ -197,21 +222,6 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	fits := func(what string) {
-		t.Helper()
-		p.until(`document.fonts.status === "loaded"`) // until then another face stands in, a little wider
-		if over := value[int](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`); over > 0 {
-			t.Errorf("%s is %d px too wide: %s", what, over, value[string](p, `[...document.querySelectorAll("main *, nav *, section *")].filter((e) => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4).map((e) => e.tagName + "." + e.className).join("; ")`))
-		}
-		// no figure and no name is cut
-		if cut := value[string](p, `[...document.querySelectorAll("#vice-figures, td, th, dd, h1, h2, [data-testid=budget] span, li > span, li > a")].filter((e) => e.clientWidth > 2 && !e.classList.contains("sr-only") && !e.closest(".sr-only, [hidden], thead") && getComputedStyle(e).overflowX !== "visible" && e.scrollWidth > e.clientWidth + 1).slice(0, 3).map((e) => e.outerHTML.slice(0, 120)).join("; ")`); cut != "" {
-			t.Errorf("%s cuts %s", what, cut)
-		}
-		// what is cut off at the side cannot be reached either
-		if cut := value[string](p, `[...document.querySelectorAll("main button, main input, main a")].filter((e) => { const r = e.getBoundingClientRect(); return r.width > 1 && r.right > innerWidth + 1; }).slice(0, 3).map((e) => e.outerHTML.slice(0, 90)).join("; ")`); cut != "" {
-			t.Errorf("%s cuts off %s", what, cut)
-		}
-	}
 	p.furnish()
 	for _, size := range []struct {
 		name          string
@@ -222,14 +232,14 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 		for path, ready := range everyRoom {
 			p.visit(path)
 			p.until(fmt.Sprintf("document.querySelector(%q)", ready))
-			fits(size.name + ", " + path)
+			p.fits(size.name + ", " + path)
 		}
 	}
 	zoom(640, 400, 2)
 	p.visit("/desk")
 	p.write("#recipe", slipway)
 	p.until(`document.querySelector(".mk-unread")?.innerText === "grobbled"`)
-	fits("200 %, a reading")
+	p.fits("200 %, a reading")
 	if found := p.axe(); found != "" {
 		t.Errorf("the Desk at 200 %%:\n%s", found)
 	}
@@ -245,7 +255,7 @@ func TestASessionAtTwoHundredPerCent(t *testing.T) {
 	}
 	p.clickText("White Lantern Moth")
 	p.at("/folio/15")
-	fits("200 %, the parent")
+	p.fits("200 %, the parent")
 	if !strings.Contains(p.text("aside"), "Slipway Lantern") {
 		t.Error("the variant is not among the parent's")
 	}

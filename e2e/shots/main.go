@@ -6,7 +6,6 @@ package main
 import (
 	"context"
 	"fmt"
-	"net/url"
 	"os"
 	"path/filepath"
 	"slices"
@@ -15,7 +14,6 @@ import (
 
 	"github.com/chromedp/chromedp"
 
-	"mothledger/demo/families"
 	"mothledger/e2e/browser"
 )
 
@@ -39,41 +37,6 @@ const deeds = `(async () => { const send = (method, path, body, match) => fetch(
 	await send("POST", "/api/dressings/9/revisions", { text: f.text?.replace("5 turns", "4 turns") ?? "", date: "about 2010", why: "counted on the specimen" }, '"1"');
 	await send("PUT", "/api/schools", { question: "rib-way", school: "with-soft" });
 	await send("POST", "/api/undo", {}); })()`
-
-// paste puts a text into the card box and takes it in.
-const paste = `(() => { const f = document.querySelector("#many"); Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, %q); f.dispatchEvent(new Event("input", { bubbles: true }));
-	setTimeout(() => [...document.querySelectorAll("button")].find((b) => b.innerText === "Take them in").click(), 200); })()`
-
-// box is a file of cards of which a few need a look.
-func box() string {
-	var b strings.Builder
-	for i, f := range families.Make(64) {
-		text := f.Text
-		switch i % 9 {
-		case 4:
-			text = strings.Replace(text, "Head: black varnish", "Head: black varnish, twice-snibbed", 1)
-		case 7:
-			text = strings.Replace(text, "Thread: black\n", "Thread: black\nThread: brown silk\n", 1)
-		}
-		b.WriteString(text + "---\n")
-	}
-	return b.String()
-}
-
-// tray lays a few dressings in a tray, with notes.
-const tray = `fetch("/api/trays", { method: "POST", headers: { "Content-Type": "application/json", "Idempotency-Key": crypto.randomUUID() }, body: JSON.stringify({
-	name: "Moths for the winter talk", about: "Forty minutes; the oldest first, the one that goes round the room last.",
-	items: [{ folio: 15, note: "Fenn gives no thread: asked the library in May, no answer yet" }, { folio: 16, note: "bring the nipped tail" }, { folio: 17 }, { folio: 18, note: "Carrow brings the frame herself" }, { folio: 25, note: "if there is time" }] }) })`
-
-// meaning says what a word means, as far as the question which one.
-const meaning = `(async () => { const wait = (q) => new Promise((done) => { const look = setInterval(() => { const e = q(); if (e) { clearInterval(look); done(e); } }, 40); });
-	const f = document.querySelector("#recipe"), i = f.value.indexOf("grobbled"); f.focus(); f.setSelectionRange(i, i + 8);
-	const button = (text) => () => [...document.querySelectorAll("[data-testid=word-strip] button")].find((b) => b.innerText === text);
-	await wait(() => document.querySelector("[data-testid=word-strip]").innerText.includes("chosen by hand"));
-	(await wait(button("This means …"))).click(); (await wait(button("how it is prepared"))).click();
-	(await wait(button("a colour"))).click(); await wait(() => document.querySelector("[data-testid=means] input[type=color]"));
-	const put = (f, v) => { Object.getOwnPropertyDescriptor(f.constructor.prototype, "value").set.call(f, v); f.dispatchEvent(new Event("input", { bubbles: true })); };
-	put(document.querySelector("[data-testid=means] input[type=color]"), "#7a5a3c"); document.querySelector("[data-testid=means]").scrollIntoView({ block: "center" }); })()`
 
 type shot struct {
 	name, path string
@@ -110,7 +73,6 @@ func run(address, folder string, only []string) error {
 		{name: "workings", path: "/folio/13", ready: "[data-testid=order]", before: []chromedp.Action[chromedp.Void]{
 			chromedp.Evaluate[chromedp.Void](`document.querySelector("#winding").scrollIntoView()`),
 		}},
-		{name: "folio-dark", path: "/folio/22", dark: true, ready: "[data-testid=budget]"},
 		{name: "desk", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
 			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
 			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
@@ -121,31 +83,18 @@ func run(address, folder string, only []string) error {
 			chromedp.Navigate(address + "/journal"),
 			chromedp.WaitReady(chromedp.CSS("[data-testid=deeds] li[data-deed]")),
 		}},
-		{name: "card-box", path: "/box", ready: "#many", before: []chromedp.Action[chromedp.Void]{
-			chromedp.Evaluate[chromedp.Void](fmt.Sprintf(paste, box())),
-			chromedp.WaitVisible(chromedp.CSS("details [data-walk]")),
-		}},
-		{name: "search", path: "/?q=" + url.QueryEscape(`tail: pheasant by "Jonas Wick", size 14`), ready: "[data-testid=understood]", before: []chromedp.Action[chromedp.Void]{
-			chromedp.Navigate(address + "/?q=" + url.QueryEscape("body: claret 1930-2010 size 12")),
-			chromedp.WaitReady(chromedp.CSS("tbody tr svg path")),
-		}},
 		{name: "index", path: "/index/people", ready: "main li"},
-		{name: "tray", path: "/trays", ready: "#tray-name", before: []chromedp.Action[chromedp.Void]{
-			chromedp.Evaluate[chromedp.Void](tray, chromedp.EvalAwaitPromise),
-			chromedp.Navigate(address + "/trays/1"),
-			chromedp.WaitReady(chromedp.CSS("main ol svg path")),
-		}},
-		{name: "means", path: "/desk", ready: "#recipe", before: []chromedp.Action[chromedp.Void]{
-			chromedp.SendKeys(chromedp.CSS("#recipe"), sample),
-			chromedp.WaitVisible(chromedp.CSS(".mk-unread")),
-			chromedp.Evaluate[chromedp.Void](meaning, chromedp.EvalAwaitPromise),
-		}},
 		{name: "words", path: "/words?class=colour", ready: "[data-testid=lexicon] li"},
 		{name: "hooks", path: "/hooks", ready: "main li svg"},
 		{name: "cabinet", path: "/cabinet", ready: "main section li"},
 		{name: "material", path: "/cabinet/bronze%20mallard", ready: "[data-testid=swaps]"},
-		{name: "instead", path: "/instead?name=bronze%20mallard&part=wing&on=wet", ready: "[data-testid=stand-ins] li"},
 		{name: "across", path: "/across?since=1980&by=change", ready: "[data-testid=groups]"},
+		{name: "pattern", path: "/patterns/7", ready: "[data-testid='adopted originated']"},
+		{name: "provenance", path: "/folio/25/provenance", ready: "[data-testid='adopted originated']"},
+		{name: "witnesses", path: "/folio/23/witnesses", ready: "tbody tr svg path"},
+		{name: "descent", path: "/folio/23/descent", ready: "[data-testid=kin] svg path"},
+		{name: "shelf", path: "/shelf", ready: "main li a[data-row]"},
+		{name: "bequest", path: "/bequests/1", ready: "main li img"},
 		{name: "spread", path: "/spread/15/16", ready: "svg[role=img] path"},
 		{name: "spread-dark", path: "/spread/1/4", dark: true, ready: "svg[role=img] path"},
 	}
