@@ -620,11 +620,12 @@ type MaterialBody struct {
 	Wet        string             `json:"wet,omitempty" maxLength:"200" doc:"what water changes"`
 	Hue        string             `json:"hue,omitempty" doc:"its own colour as #rrggbb" pattern:"^(#[0-9a-f]{6})?$"`
 	Caution    string             `json:"caution,omitempty" maxLength:"400"`
+	Since      string             `json:"since,omitempty" maxLength:"100" doc:"when it is first known, in words"`
 }
 
 // entry checks a body against the Cabinet it shall stand in.
 func (b MaterialBody) entry() (material.Entry, error) {
-	e := material.Entry{Name: strings.ToLower(tidy(b.Name)), Under: strings.ToLower(tidy(b.Under)), From: strings.ToLower(tidy(b.From)), Marking: strings.ToLower(tidy(b.Marking)), Wet: tidy(b.Wet), Hue: b.Hue, Caution: tidy(b.Caution), Can: b.Can}
+	e := material.Entry{Name: strings.ToLower(tidy(b.Name)), Under: strings.ToLower(tidy(b.Under)), From: strings.ToLower(tidy(b.From)), Marking: strings.ToLower(tidy(b.Marking)), Wet: tidy(b.Wet), Hue: b.Hue, Caution: tidy(b.Caution), Since: tidy(b.Since), Can: b.Can}
 	if e.Name == "" {
 		return e, &Fault{"name", "the material has no name; expected one such as “heron substitute”"}
 	}

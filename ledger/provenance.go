@@ -10,7 +10,9 @@ import (
 	"strings"
 
 	"mothledger/core/citation"
+	"mothledger/core/compare"
 	"mothledger/core/descent"
+	"mothledger/core/material"
 	"mothledger/core/when"
 	"mothledger/store"
 )
@@ -128,6 +130,8 @@ type FolioProvenance struct {
 type telling struct {
 	value    patternValue
 	accounts []Account
+	// known are the materials of its witnesses that were not always to be had.
+	known []citation.Stuff
 }
 
 // card numbers count down from the folio: two accounts a card at most are made of one.
@@ -289,7 +293,7 @@ func (t *telling) adoption(q citation.Question, folio int) (citation.Reading, *D
 			claims = append(claims, a.claim())
 		}
 	}
-	r := citation.Adopt(q, claims)
+	r := citation.Adopt(q, claims, t.known...)
 	i := slices.IndexFunc(t.value.Decided, func(d Decision) bool { return d.Question == q })
 	if i < 0 || folio > 0 && q == citation.Descends {
 		return r, nil
@@ -313,6 +317,9 @@ func provenance(ctx context.Context, s store.Reads, pattern int64, folio int) (P
 	t := told[pattern]
 	if t == nil {
 		return out, nil
+	}
+	if t.known, err = notAlways(ctx, s, pattern); err != nil {
+		return out, err
 	}
 	say, err := named(ctx, s, t.accounts)
 	if err != nil {
@@ -350,6 +357,44 @@ func provenance(ctx context.Context, s store.Reads, pattern int64, folio int) (P
 		a.Stand = stands[a.ID]
 		say.onto(&a)
 		out.Accounts = append(out.Accounts, a)
+	}
+	return out, nil
+}
+
+// notAlways gives the materials of a pattern's witnesses of which the Cabinet says since when they
+// are known.
+func notAlways(ctx context.Context, s store.Reads, pattern int64) ([]citation.Stuff, error) {
+	entered, err := clubEntries(ctx, s)
+	if err != nil || !slices.ContainsFunc(entered, func(e material.Entry) bool { return e.Since != "" }) {
+		return nil, err
+	}
+	c, err := cabinet(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	placed, err := s.In(ctx, pattern, membersShown)
+	if err != nil {
+		return nil, err
+	}
+	placed = slices.DeleteFunc(placed, func(p store.Placed) bool { return Standing(p.Standing) == Variant })
+	rows, err := s.Rows(ctx, each(placed, func(p store.Placed) int { return p.Folio }))
+	if err != nil {
+		return nil, err
+	}
+	var out []citation.Stuff
+	for _, r := range rows {
+		d, err := filed(r)
+		if err != nil {
+			return nil, err
+		}
+		for i, p := range d.Parts {
+			for _, m := range d.MaterialsOf(i) {
+				e, _ := compare.Entry(c.Cabinet, m, p)
+				if e != nil && e.Since != "" && !slices.ContainsFunc(out, func(x citation.Stuff) bool { return x.Material == e.Name }) {
+					out = append(out, citation.Stuff{Material: e.Name, Since: when.Read(e.Since)})
+				}
+			}
+		}
 	}
 	return out, nil
 }

@@ -229,7 +229,12 @@ func (f *Filler) Settle(ctx context.Context, withdrawn []int) error {
 	if _, err := f.tx.ExecContext(ctx, `select give_patterns()`); err != nil {
 		return plain(err)
 	}
-	return dateAnew(ctx, f.tx)
+	if err := dateAnew(ctx, f.tx); err != nil {
+		return err
+	}
+	// what each dressing is found by, when all that it is found by is there
+	_, err := f.tx.ExecContext(ctx, `select find_again(dressing_id) from newest`)
+	return plain(err)
 }
 
 // Tx is the transaction, for deeds that belong to the filling.
@@ -249,7 +254,7 @@ func Fill(ctx context.Context, url string, fill func(*Filler) error) error {
 		return plain(err)
 	}
 	defer func() { _ = tx.Rollback() }()
-	// a statement brings revisions with their parts
+	// a statement brings revisions with their parts; what they are found by is made at the end, once
 	if _, err := tx.ExecContext(ctx, `set constraints revision_is_found immediate`); err != nil {
 		return plain(err)
 	}

@@ -57,7 +57,9 @@ type Entry struct {
 	Can     []string `json:"can,omitempty"`
 	Wet     string   `json:"wet,omitempty"` // what water changes, beside darkening
 	Caution string   `json:"caution,omitempty"`
-	Basis   string   `json:"basis,omitempty"` // memory, or club where the archivist entered it
+	// Since is when it is first known, in words: a fly that is said to be older has a doubt.
+	Since string `json:"since,omitempty"`
+	Basis string `json:"basis,omitempty"` // memory, or club where the archivist entered it
 	// Kind is the texture it is drawn with and the club's colour as #rrggbb, where the club
 	// entered the material.
 	Kind Kind   `json:"kind,omitempty"`
@@ -250,7 +252,7 @@ func (c *Cabinet) With(more []Entry) (*Cabinet, error) {
 		old := all[i]
 		m.Properties = joined(old.Properties, m.Properties)
 		m.Marking = cmp.Or(m.Marking, old.Marking)
-		m.From, m.Wet, m.Caution, m.Hue = cmp.Or(m.From, old.From), cmp.Or(m.Wet, old.Wet), cmp.Or(m.Caution, old.Caution), cmp.Or(m.Hue, old.Hue)
+		m.From, m.Wet, m.Caution, m.Hue, m.Since = cmp.Or(m.From, old.From), cmp.Or(m.Wet, old.Wet), cmp.Or(m.Caution, old.Caution), cmp.Or(m.Hue, old.Hue), cmp.Or(m.Since, old.Since)
 		if len(m.Can) == 0 {
 			m.Can = old.Can
 		}

@@ -19,6 +19,7 @@ type Form = {
   marking: string;
   hue: string;
   caution: string;
+  since: string;
   properties: Record<string, string>;
 };
 
@@ -75,6 +76,7 @@ export function EnterForm({
       marking: change?.marking ?? "",
       hue: change?.hue ?? "",
       caution: change?.caution ?? "",
+      since: change?.since ?? "",
       properties: Object.fromEntries(properties.map(([k]) => [k, change ? String(change.properties?.[k] ?? "") : ""])),
     },
   });
@@ -88,6 +90,7 @@ export function EnterForm({
         marking: f.marking || undefined,
         hue: f.hue || undefined,
         caution: f.caution.trim() || undefined,
+        since: f.since.trim() || undefined,
         can: change?.can,
         wet: change?.wet,
         properties: {
@@ -169,6 +172,10 @@ export function EnterForm({
       <label className="col-span-2 max-[700px]:col-span-1">
         <span className="caps block">a caution to show</span>
         <input {...field("caution")} maxLength={400} />
+      </label>
+      <label>
+        <span className="caps block">first known, in words</span>
+        <input {...field("since")} maxLength={100} placeholder="about 1951" />
       </label>
       <p className="flex flex-wrap gap-2">
         <button type="submit" className="btn btn-main" disabled={enter.isPending}>
