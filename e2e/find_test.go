@@ -23,8 +23,7 @@ func (p *page) rows(n int) {
 func TestAQuestionExplainsItself(t *testing.T) {
 	p := open(t, true, "/")
 	p.rows(27)
-	p.press("/")
-	p.until(`document.activeElement.id === "find"`)
+	p.find()
 	p.press("tail: pheasant by Carrow after 2000")
 	p.until(`document.querySelector("[data-testid=understood]")?.textContent.includes("Carrow")`) // fewer letters find one too
 	p.rows(1)

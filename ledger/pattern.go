@@ -37,7 +37,7 @@ func (Standing) Values() []string { return words(Witness, Variant, Undecided) }
 
 // PatternName is one of the names of a pattern: the years say when it meant this pattern.
 type PatternName struct {
-	Name  string `json:"name" minLength:"1" maxLength:"200"`
+	Name  string `json:"name" maxLength:"200"`
 	Kind  string `json:"kind,omitempty" enum:",other,former,local,misprint" doc:"what kind of name it is"`
 	Story string `json:"story,omitempty" maxLength:"2000" doc:"how it came to be called so"`
 	By    string `json:"by,omitempty" maxLength:"200" doc:"who named it so"`
@@ -47,23 +47,23 @@ type PatternName struct {
 // Slip is an evident slip of a witness with what must be meant.
 type Slip struct {
 	Folio int    `json:"folio" minimum:"1" maximum:"2147483647"`
-	Role  string `json:"role" minLength:"1" maxLength:"100"`
-	Now   string `json:"now" minLength:"1" maxLength:"500" doc:"what must be meant"`
-	Why   string `json:"why" minLength:"1" maxLength:"1000"`
+	Role  string `json:"role" maxLength:"100"`
+	Now   string `json:"now" maxLength:"500" doc:"what must be meant"`
+	Why   string `json:"why" maxLength:"1000"`
 }
 
 // Mending is a part of the adopted dressing that is taken from another witness.
 type Mending struct {
-	Role  string `json:"role" minLength:"1" maxLength:"100"`
+	Role  string `json:"role" maxLength:"100"`
 	Folio int    `json:"folio" minimum:"1" maximum:"2147483647" doc:"the witness that it is taken from"`
-	Why   string `json:"why" minLength:"1" maxLength:"1000"`
+	Why   string `json:"why" maxLength:"1000"`
 }
 
 // Decision is what an archivist adopted instead of what the rules do.
 type Decision struct {
 	Question citation.Question `json:"question"`
 	Adopted  []string          `json:"adopted" maxItems:"8" doc:"the answers; none for unknown"`
-	Note     string            `json:"note" minLength:"1" maxLength:"2000"`
+	Note     string            `json:"note" maxLength:"2000"`
 }
 
 // PatternBody is what a pattern shall say.
@@ -542,6 +542,9 @@ func (b PatternBody) checked(ctx context.Context, s store.Reads, id int64) (Patt
 	for i, m := range b.Slips {
 		if tidy(m.Why) == "" {
 			return b, &Fault{fmt.Sprintf("slips[%d].why", i), "say why this is a slip"}
+		}
+		if tidy(m.Now) == "" {
+			return b, &Fault{fmt.Sprintf("slips[%d].now", i), "say what must be meant instead"}
 		}
 		if err := within(fmt.Sprintf("slips[%d].folio", i), m.Folio); err != nil {
 			return b, err

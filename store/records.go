@@ -285,7 +285,7 @@ func (s Reads) Kin(ctx context.Context, folio, limit int) ([]Edge, []int, error)
 	err := s.q.SelectContext(ctx, &folios, `with recursive kin (id) as (
 			select dressing_id from newest where folio = $1
 			union
-			select case when d.child_id = k.id then d.parent_id else d.child_id end from kin k join descent d on d.child_id = k.id or d.parent_id = k.id
+			select d.id from kin k, lateral (select parent_id as id from descent where child_id = k.id union all select child_id from descent where parent_id = k.id) d
 		) select n.folio from kin k join newest n on n.dressing_id = k.id where not n.withdrawn or n.folio = $1 order by n.folio limit $2`, folio, limit)
 	if err != nil {
 		return nil, nil, err

@@ -459,6 +459,12 @@ func monthsOf(from, to int) func(y int) span {
 
 // fits lists the numbers from low to high that a mask of digits allows.
 func fits(mask string, low, high int) []int {
+	if n, err := strconv.Atoi(mask); err == nil {
+		if n < low || n > high {
+			return nil
+		}
+		return []int{n}
+	}
 	var out []int
 	for n := low; n <= high; n++ {
 		s := fmt.Sprintf("%0*d", len(mask), n)

@@ -69,3 +69,10 @@ func TestSeasonsByTheirOtherNames(t *testing.T) {
 		t.Errorf("fall 1936 is %v to %v, autumn 1936 %v to %v", got.Earliest, got.Latest, want.Earliest, want.Latest)
 	}
 }
+
+// A list of some hundred dates is read while somebody waits for the page.
+func BenchmarkKept(b *testing.B) {
+	for b.Loop() {
+		Kept("about May 1934", "1934-05~")
+	}
+}

@@ -2750,6 +2750,8 @@ export interface components {
             properties?: {
                 [key: string]: number;
             };
+            /** @description when it is first known, in words */
+            since?: string;
             /** @description what it is one of */
             under?: string;
             /** @description what water changes */
@@ -2770,6 +2772,7 @@ export interface components {
             properties?: {
                 [key: string]: number;
             };
+            since?: string;
             under?: string;
             wet?: string;
         };

@@ -112,13 +112,23 @@ function Sheet({
   // drawings come in stretches, so that what was fetched stays
   const stretch = 24;
   const parts = [...new Set(inSight.map((b) => Math.floor(b.row / stretch)))];
+  // what is out of sight is drawn when the page has come there, and has the focus then
+  const wanted = useRef(0);
+  const reach = () => {
+    const to = wanted.current ? document.getElementById(`kin-${wanted.current}`) : null;
+    if (!to) return;
+    wanted.current = 0;
+    to.focus({ preventScroll: true });
+  };
+  useEffect(reach);
   const go = (f: number | undefined) => {
     const b = f === undefined ? undefined : at.get(f);
     if (!b) return;
     setFocus(b.folio);
     const top = (root.current?.getBoundingClientRect().top ?? 0) + scrollY + b.y;
     if (top < scrollY + 90 || top > scrollY + innerHeight - 170) scrollTo(0, top - innerHeight / 2);
-    requestAnimationFrame(() => document.getElementById(`kin-${b.folio}`)?.focus({ preventScroll: true }));
+    wanted.current = b.folio;
+    reach();
   };
   const press = (e: KeyboardEvent, b: Box) => {
     const to = {
@@ -237,17 +247,6 @@ function Sheet({
                 aria-level={b.depth + 1}
                 aria-expanded={b.children > 0 ? !b.shut : undefined}
                 aria-selected={b.folio === current}
-                aria-label={[
-                  f?.title || "a fly without a name",
-                  f?.qualifier,
-                  f?.date,
-                  main?.kind,
-                  main?.rival && "disputed",
-                  ...more.map((l) => `${l.denied ? "not " : ""}${l.kind} ${flies.get(l.parent)?.title ?? l.parent}`),
-                  b.shut && `${b.hidden} folded away`,
-                ]
-                  .filter(Boolean)
-                  .join(", ")}
                 tabIndex={b.folio === current ? 0 : -1}
                 onKeyDown={(e) => press(e, b)}
                 onFocus={() => setFocus(b.folio)}
@@ -285,6 +284,18 @@ function Sheet({
                       .filter(Boolean)
                       .join(" · ")}
                   </span>
+                </span>
+                <span className="sr-only">
+                  {[
+                    f?.qualifier,
+                    main?.kind === "variant of" && "variant of",
+                    ...more.map(
+                      (l) => `${l.denied ? "not " : ""}${l.kind} ${flies.get(l.parent)?.title ?? `folio ${l.parent}`}`,
+                    ),
+                    b.shut && `${b.hidden} folded away`,
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
                 </span>
                 {b.children > 0 && (
                   <button

@@ -241,7 +241,6 @@ function Table({
 /** Marks an evident slip, or takes a part of the adopted dressing from another witness. */
 function Mend({ w, onDone }: { w: Witnesses; onDone: () => void }) {
   const { vice } = useVice();
-  const pattern = useQuery(patternQuery(w.pattern, vice));
   const [what, setWhat] = useState<"slip" | "composite">("slip");
   const [role, setRole] = useState(w.rows[0]?.role ?? "");
   const [folio, setFolio] = useState(w.members[0]?.entry.folio ?? 0);
@@ -249,13 +248,14 @@ function Mend({ w, onDone }: { w: Witnesses; onDone: () => void }) {
   const [why, setWhy] = useState("");
   const { say } = useToasts();
   const client = useQueryClient();
+  const pattern = () => client.fetchQuery(patternQuery(w.pattern, vice));
   const save = useMutation({
-    mutationFn: () => {
-      if (!pattern.data) throw new Problem("The pattern is not there yet; try again in a moment.", "", 0);
-      const b = bodyOf(pattern.data);
+    mutationFn: async () => {
+      const p = await pattern();
+      const b = bodyOf(p);
       return changePattern(
         w.pattern,
-        pattern.data.edit,
+        p.edit,
         what === "slip"
           ? {
               ...b,
@@ -274,9 +274,9 @@ function Mend({ w, onDone }: { w: Witnesses; onDone: () => void }) {
     },
   });
   const clear = useMutation({
-    mutationFn: () => {
-      if (!pattern.data) throw new Problem("The pattern is not there yet; try again in a moment.", "", 0);
-      return changePattern(w.pattern, pattern.data.edit, { ...bodyOf(pattern.data), composite: [] });
+    mutationFn: async () => {
+      const p = await pattern();
+      return changePattern(w.pattern, p.edit, { ...bodyOf(p), composite: [] });
     },
     onSuccess: (r) => {
       say("One whole witness is adopted again.", r.deed);
