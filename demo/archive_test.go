@@ -129,6 +129,25 @@ func TestTheArchiveAsAWhole(t *testing.T) {
 	}
 }
 
+// Whoever some account names stands in the index, with as many flies as the question finds.
+func TestTheIndexHasEveryoneClaimed(t *testing.T) {
+	l, _ := archiveOf(t)
+	p, err := l.IndexOf(t.Context(), ledger.PeopleIndex, "", "", "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	counts := map[string]int{}
+	for _, h := range p.Headings {
+		counts[h.Name] = h.Count
+	}
+	for who, want := range map[string]int{"Orrin Lyle": 1, "Lettice Orme": 2, "Ivor Tansy": 2, "Prudence Aldwark": 3, "Wilmot Grice": 2} {
+		found, err := l.Find(t.Context(), ledger.Listing{Question: "originated by \"" + who + "\""}, 40, ledger.Vice{})
+		if err != nil || counts[who] != want || found.Total != want {
+			t.Errorf("%s stands with %d in the index and finds %d; expected %d (%v)", who, counts[who], found.Total, want, err)
+		}
+	}
+}
+
 // A load that was cut short at any deed goes on, and comes to the same.
 func TestACutShortArchiveGoesOn(t *testing.T) {
 	s := open(t)

@@ -8,7 +8,6 @@ import (
 	"image/jpeg"
 	"os"
 	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
@@ -24,13 +23,6 @@ import (
 func archive(t testing.TB, path string) *page {
 	t.Helper()
 	return tab(t, webtest.Archive(t, ui.Files()).URL, path)
-}
-
-// field gives the selector of the field under a label.
-func (p *page) field(label string) string {
-	p.t.Helper()
-	p.until(fmt.Sprintf(`[...document.querySelectorAll("label")].some((l) => l.innerText.startsWith(%q))`, label))
-	return "#" + strings.NewReplacer("«", `\\«`, "»", `\\»`, ":", `\\:`).Replace(value[string](p, fmt.Sprintf(`CSS.escape([...document.querySelectorAll("label")].find((l) => l.innerText.startsWith(%q)).htmlFor)`, label)))
 }
 
 // into writes into the field under a label.

@@ -270,7 +270,7 @@ func said(c store.Change, v json.RawMessage) string {
 	if c.Of == store.OfAccession { // whose number is words
 		var a AccessionBody
 		_ = json.Unmarshal(v, &a)
-		return strings.Trim(a.Number+", from "+a.Donor, ", from ")
+		return strings.TrimSuffix(a.Number+", from "+a.Donor, ", from ")
 	}
 	if json.Unmarshal(v, &x) != nil {
 		return string(v)

@@ -100,6 +100,19 @@ func patternOf(n store.Numbered) (patternValue, error) {
 	return v, err
 }
 
+// onePattern gives a pattern; a *Fault where there is none.
+func onePattern(ctx context.Context, s store.Reads, id int64) (store.Numbered, patternValue, error) {
+	n, err := s.Numbered(ctx, store.OfPattern, id)
+	if errors.Is(err, store.ErrNotFound) {
+		return n, patternValue{}, &Fault{"pattern", fmt.Sprintf("there is no pattern %d", id)}
+	}
+	if err != nil {
+		return n, patternValue{}, err
+	}
+	v, err := patternOf(n)
+	return n, v, err
+}
+
 // editOf is a short name of a value; whoever changes it names the one that they saw.
 func editOf(value json.RawMessage) string {
 	var x any
@@ -314,14 +327,7 @@ func (l *Ledger) OpenPattern(ctx context.Context, id int64, v Vice) (Pattern, er
 		if err != nil {
 			return err
 		}
-		n, err := s.Numbered(ctx, store.OfPattern, id)
-		if errors.Is(err, store.ErrNotFound) {
-			return &Fault{"pattern", fmt.Sprintf("there is no pattern %d", id)}
-		}
-		if err != nil {
-			return err
-		}
-		value, err := patternOf(n)
+		n, value, err := onePattern(ctx, s, id)
 		if err != nil {
 			return err
 		}
@@ -689,14 +695,7 @@ func (l *Ledger) Place(ctx context.Context, folio int, b PlaceBody, by Sender) (
 				return deed{}, err
 			}
 		} else {
-			n, err := tx.Numbered(ctx, store.OfPattern, b.Pattern)
-			if errors.Is(err, store.ErrNotFound) {
-				return deed{}, &Fault{"pattern", fmt.Sprintf("there is no pattern %d", b.Pattern)}
-			}
-			if err != nil {
-				return deed{}, err
-			}
-			v, err := patternOf(n)
+			_, v, err := onePattern(ctx, tx.Reads, b.Pattern)
 			if err != nil {
 				return deed{}, err
 			}
@@ -773,9 +772,7 @@ func rootOf(d dressing.Dressing) PatternBody {
 // a parent which it keeps to, or one of its own.
 func placeNew(ctx context.Context, tx *store.Tx, folio int, d dressing.Dressing, parents []Parent, asked *PlaceBody) error {
 	if asked != nil && asked.Pattern > 0 {
-		if _, err := tx.Numbered(ctx, store.OfPattern, asked.Pattern); errors.Is(err, store.ErrNotFound) {
-			return &Fault{"place.pattern", fmt.Sprintf("there is no pattern %d", asked.Pattern)}
-		} else if err != nil {
+		if _, _, err := onePattern(ctx, tx.Reads, asked.Pattern); err != nil {
 			return err
 		}
 		return stand(ctx, tx, folio, asked.Pattern, cmp.Or(asked.Standing, Witness), strings.TrimSpace(asked.Note))
@@ -830,11 +827,7 @@ func follow(ctx context.Context, tx *store.Tx, folio int, p Parent) error {
 	if err != nil {
 		return err
 	}
-	n, err := tx.Numbered(ctx, store.OfPattern, own.Pattern)
-	if err != nil {
-		return err
-	}
-	v, err := patternOf(n)
+	_, v, err := onePattern(ctx, tx.Reads, own.Pattern)
 	if err != nil {
 		return err
 	}
@@ -860,11 +853,7 @@ func emptied(ctx context.Context, tx *store.Tx, id int64) error {
 	if err != nil || len(told) > 0 {
 		return err
 	}
-	n, err := tx.Numbered(ctx, store.OfPattern, id)
-	if err != nil {
-		return err
-	}
-	v, err := patternOf(n)
+	_, v, err := onePattern(ctx, tx.Reads, id)
 	if err != nil || v.Story != "" {
 		return err
 	}

@@ -545,9 +545,7 @@ func (b ClaimBody) checked(ctx context.Context, s store.Reads, id int64) (claimV
 	if b.Denied && b.Searched {
 		return v, &Fault{"denied", "an account denies, or looked and did not find; it cannot do both"}
 	}
-	if _, err := s.Numbered(ctx, store.OfPattern, b.Pattern); errors.Is(err, store.ErrNotFound) {
-		return v, &Fault{"pattern", fmt.Sprintf("there is no pattern %d", b.Pattern)}
-	} else if err != nil {
+	if _, _, err := onePattern(ctx, s, b.Pattern); err != nil {
 		return v, err
 	}
 	if b.Folio > 0 {

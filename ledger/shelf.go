@@ -223,11 +223,7 @@ func resting(ctx context.Context, s store.Reads, id int64) ([]PatternClaims, err
 		say.onto(&a)
 		i := slices.IndexFunc(out, func(p PatternClaims) bool { return p.Pattern == a.Pattern })
 		if i < 0 {
-			n, err := s.Numbered(ctx, store.OfPattern, a.Pattern)
-			if err != nil {
-				return nil, err
-			}
-			v, err := patternOf(n)
+			_, v, err := onePattern(ctx, s, a.Pattern)
 			if err != nil {
 				return nil, err
 			}

@@ -2,7 +2,6 @@ package ledger
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -73,14 +72,7 @@ func (l *Ledger) Witnesses(ctx context.Context, id int64, variant int, v Vice) (
 		if err != nil {
 			return err
 		}
-		n, err := s.Numbered(ctx, store.OfPattern, id)
-		if errors.Is(err, store.ErrNotFound) {
-			return &Fault{"pattern", fmt.Sprintf("there is no pattern %d", id)}
-		}
-		if err != nil {
-			return err
-		}
-		value, err := patternOf(n)
+		n, value, err := onePattern(ctx, s, id)
 		if err != nil {
 			return err
 		}

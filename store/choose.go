@@ -124,9 +124,13 @@ func capped(condition string, limit int) string {
 	return fmt.Sprintf(`(select count(*) from (select from newest n where not n.withdrawn and %s limit %d) x)`, condition, limit+1)
 }
 
+// claimedOf are the dressings that some account says person p originated, whatever the ledger adopts.
+const claimedOf = `select l.dressing_id from claim c join place l on l.pattern_id = c.pattern_id and (c.dressing_id = l.dressing_id or c.dressing_id is null and l.standing <> 'variant')
+	where c.person_id = p.id and c.question = 'originated' and not c.away`
+
 // IndexOfPeople lists people by surname, from the one after a key on, that begin with letters.
 func (s Reads) IndexOfPeople(ctx context.Context, begin, after string, limit int) ([]Heading, error) {
-	return s.headings(ctx, `select * from (select p.name, p.by_surname key, `+capped("n.originator_id = p.id", CountedTo)+` count, `+capped("n.tier_id = p.id", CountedTo)+` tied
+	return s.headings(ctx, `select * from (select p.name, p.by_surname key, `+capped("(n.originator_id = p.id or n.dressing_id = any(array("+claimedOf+")))", CountedTo)+` count, `+capped("n.tier_id = p.id", CountedTo)+` tied
 		from person p where p.by_surname > $1 and p.by_surname >= fold($2) and p.by_surname < fold($2) || U&'\+10FFFF' order by p.by_surname) x where count + tied > 0 limit $3`, after, begin, limit)
 }
 

@@ -165,3 +165,33 @@ export function Refused({ error }: { error: Error | null }) {
     </p>
   );
 }
+
+/** The end of a form: what it was refused for, its deed, and the way out. */
+export function FormEnd({
+  error,
+  busy,
+  onDone,
+  children,
+  more,
+}: {
+  error: Error | null;
+  busy: boolean;
+  onDone: () => void;
+  children: ReactNode;
+  more?: ReactNode;
+}) {
+  return (
+    <>
+      <Refused error={error} />
+      <p className="col-span-full flex flex-wrap gap-3">
+        <button type="submit" className="btn btn-main" disabled={busy}>
+          {children}
+        </button>
+        {more}
+        <button type="button" className="btn" onClick={onDone}>
+          Leave it
+        </button>
+      </p>
+    </>
+  );
+}

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { type AccessionBody, bequestsQuery, changeBequest, takeInBequest } from "../../api/evidence";
-import { DateField, Line, Lines, Refused } from "../../kit/form";
+import { DateField, FormEnd, Line, Lines } from "../../kit/form";
 import { useKeys } from "../../kit/keys";
 import { Trouble, Waiting } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
@@ -132,15 +132,9 @@ export function BequestForm({
         hint="whose hands it went through, where it is kept"
       />
       <Lines say="note" value={b.note ?? ""} onChange={put("note")} rows={2} />
-      <Refused error={save.error} />
-      <p className="col-span-full flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          {change ? "Change it" : "Take it in"}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd error={save.error} busy={save.isPending} onDone={onDone}>
+        {change ? "Change it" : "Take it in"}
+      </FormEnd>
     </form>
   );
 }

@@ -12,7 +12,7 @@ import {
   placeWords,
   type Standing,
 } from "../../api/evidence";
-import { Choice, Labelled, Line, Lines, Refused } from "../../kit/form";
+import { Choice, FormEnd, Labelled, Line, Lines } from "../../kit/form";
 import { useKeys } from "../../kit/keys";
 import { Profile } from "../../kit/Profile";
 import { History, nameOf, Trouble, Waiting } from "../../kit/pieces";
@@ -325,15 +325,9 @@ function Change({ p, onDone }: { p: Pattern; onDone: () => void }) {
           Another name
         </button>
       </fieldset>
-      <Refused error={save.error} />
-      <p className="col-span-full flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          Change the pattern
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd error={save.error} busy={save.isPending} onDone={onDone}>
+        Change the pattern
+      </FormEnd>
     </form>
   );
 }

@@ -2,7 +2,7 @@ import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-q
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useDeferredValue, useEffect, useState } from "react";
 import { makePattern, type PatternEntry, patternsQuery } from "../../api/evidence";
-import { Line, Lines, Refused } from "../../kit/form";
+import { FormEnd, Line, Lines } from "../../kit/form";
 import { useKeys } from "../../kit/keys";
 import { Profile } from "../../kit/Profile";
 import { Further, Trouble, Waiting } from "../../kit/pieces";
@@ -117,15 +117,9 @@ function Make({ onDone }: { onDone: () => void }) {
     >
       <Line say="its name" value={name} onChange={setName} maxLength={200} />
       <Lines say="what is known of it" value={story} onChange={setStory} />
-      <Refused error={save.error} />
-      <p className="flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          Keep the name
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd error={save.error} busy={save.isPending} onDone={onDone}>
+        Keep the name
+      </FormEnd>
     </form>
   );
 }

@@ -14,7 +14,7 @@ import {
   shelfQuery,
 } from "../../api/evidence";
 import { DressingCombobox, NameCombobox } from "../../kit/Combobox";
-import { Choice, DateField, Labelled, Line, Lines, Refused, Tick } from "../../kit/form";
+import { Choice, DateField, FormEnd, Labelled, Line, Lines, Tick } from "../../kit/form";
 import { useToasts } from "../../kit/toasts";
 
 /** A source of the shelf, to choose. */
@@ -165,15 +165,9 @@ export function ClaimForm({
       <Tick say="who says so gains by it" on={!!b.interested} onChange={put("interested")} />
       <Tick say="closed: nobody looks into it any more" on={!!b.closed} onChange={put("closed")} />
       <Lines say="note" value={b.note ?? ""} onChange={put("note")} rows={2} hint="the words, where they are short" />
-      <Refused error={save.error} />
-      <p className="col-span-full flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          {change ? "Change the account" : "Enter the account"}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd error={save.error} busy={save.isPending} onDone={onDone}>
+        {change ? "Change the account" : "Enter the account"}
+      </FormEnd>
     </form>
   );
 }

@@ -11,7 +11,7 @@ import {
   questions,
   rulesQuery,
 } from "../../api/evidence";
-import { Line, Lines, Refused } from "../../kit/form";
+import { FormEnd, Line, Lines } from "../../kit/form";
 import { useKeys } from "../../kit/keys";
 import { Name } from "../../kit/Name";
 import { useToasts } from "../../kit/toasts";
@@ -300,20 +300,20 @@ function Decide({
         maxLength={400}
       />
       <Lines say="why" value={note} onChange={setNote} rows={2} />
-      <Refused error={save.error} />
-      <p className="flex flex-wrap gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          Adopt it
-        </button>
-        {reading?.decided && (
-          <button type="button" className="btn" onClick={() => save.mutate(true)}>
-            Leave it to the rules
-          </button>
-        )}
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd
+        error={save.error}
+        busy={save.isPending}
+        onDone={onDone}
+        more={
+          reading?.decided && (
+            <button type="button" className="btn" onClick={() => save.mutate(true)}>
+              Leave it to the rules
+            </button>
+          )
+        }
+      >
+        Adopt it
+      </FormEnd>
     </form>
   );
 }

@@ -10,7 +10,7 @@ import {
   shelveSource,
   sourceKinds,
 } from "../../api/evidence";
-import { Choice, DateField, Line, Lines, Refused } from "../../kit/form";
+import { Choice, DateField, FormEnd, Line, Lines } from "../../kit/form";
 import { useToasts } from "../../kit/toasts";
 
 const said = (p: Person) => p.literal || [p.family, p.given].filter(Boolean).join(", ");
@@ -117,15 +117,9 @@ export function SourceForm({ change, onDone }: { change?: SourcePage; onDone: ()
       {line("issn", "ISSN")}
       {line("copy", "where the club’s copy stands")}
       <Lines say="note" value={b.note ?? ""} onChange={(v) => set((old) => ({ ...old, note: v }))} rows={2} />
-      <Refused error={save.error} />
-      <p className="col-span-full flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          {change ? "Change the source" : "Put it on the shelf"}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd error={save.error} busy={save.isPending} onDone={onDone}>
+        {change ? "Change the source" : "Put it on the shelf"}
+      </FormEnd>
     </form>
   );
 }
