@@ -91,7 +91,7 @@ func TestABagOfAStartsFolder(t *testing.T) {
 		t.Errorf("the bags differ (%v)", err)
 	}
 	other := dataFolder(t)
-	run(t, "", 0, "27 dressings are in the ledger", "", "bag", "in", "--data", other, filepath.Join(dir, "running"))
+	run(t, "", 0, "36 dressings are in the ledger", "", "bag", "in", "--data", other, filepath.Join(dir, "running"))
 	s = startIn(t, other)
 	if status, body := get(t, s.address+"/api/dressings/1"); status != 200 || !strings.Contains(body, "Gloaming Porter") {
 		t.Errorf("after it was put in: %d %.200s", status, body)

@@ -132,7 +132,7 @@ func TestStartServesKeepsDataAndLeavesNothingBehind(t *testing.T) {
 		if loaded := strings.Contains(s.lines, "demo club"); loaded != (round == 0) {
 			t.Errorf("start %d: demo club loaded: %v\n%s", round+1, loaded, s.lines)
 		}
-		if status, body := get(t, s.address+"/api/dressings?limit=1"); status != 200 || !strings.Contains(body, `"filed":27`) {
+		if status, body := get(t, s.address+"/api/dressings?limit=1"); status != 200 || !strings.Contains(body, `"filed":36`) {
 			t.Errorf("start %d: %d %.200s", round+1, status, body)
 		}
 		pid := postgresIn(data)
@@ -159,7 +159,7 @@ func TestTwoStartsAtOnce(t *testing.T) {
 	if _, body := get(t, a.address+"/api/dressings"); !strings.Contains(body, `"filed":0`) {
 		t.Errorf("--empty holds %.100s", body)
 	}
-	if _, body := get(t, b.address+"/api/dressings?limit=1"); !strings.Contains(body, `"filed":27`) {
+	if _, body := get(t, b.address+"/api/dressings?limit=1"); !strings.Contains(body, `"filed":36`) {
 		t.Errorf("the other holds %.100s", body)
 	}
 }

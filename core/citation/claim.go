@@ -80,11 +80,19 @@ func (Qualifier) Values() []string { return texts(Qualifiers) }
 // DateOf is what a date is the date of.
 type DateOf string
 
-// What dates are of.
-var DatesOf = []DateOf{"", "tied", "named", "printed", "told", "made", "label"}
+// What dates are of. OfLabel is the date on a label: it dates the label.
+const (
+	OfUnsaid   DateOf = ""
+	OfTying    DateOf = "tied"
+	OfNaming   DateOf = "named"
+	OfPrinting DateOf = "printed"
+	OfTelling  DateOf = "told"
+	OfMaking   DateOf = "made"
+	OfLabel    DateOf = "label"
+)
 
-// OfLabel is the date on a label: it dates the label.
-const OfLabel DateOf = "label"
+// DatesOf lists them.
+var DatesOf = []DateOf{OfUnsaid, OfTying, OfNaming, OfPrinting, OfTelling, OfMaking, OfLabel}
 
 // Values lists them as words.
 func (DateOf) Values() []string { return texts(DatesOf) }
