@@ -84,7 +84,7 @@ func (p Person) Inverted() string {
 }
 
 // particles are small words that belong to the family name behind them.
-var particles = map[string]bool{"de": true, "van": true, "von": true, "der": true, "den": true, "du": true, "la": true, "le": true, "ter": true, "af": true, "av": true}
+const particles = " de van von der den du la le ter af av "
 
 // ParsePerson reads a name as people write it: "Anders Pell", "Pell, Anders". A single word is
 // a family name.
@@ -98,7 +98,7 @@ func ParsePerson(s string) Person {
 		return Person{Family: s}
 	}
 	at := len(words) - 1
-	for at > 1 && particles[words[at-1]] {
+	for at > 1 && strings.Contains(particles, " "+words[at-1]+" ") {
 		at--
 	}
 	return Person{Given: strings.Join(words[:at], " "), Family: strings.Join(words[at:], " ")}
