@@ -197,16 +197,17 @@ $$;
 create trigger pattern_has_names after insert or update on pattern for each row execute function pattern_names();
 
 -- By what a dressing is found beside its own words: whom the accounts of its pattern name, all sides
--- of what its card says twice, the other names of its pattern, its old numbers. A variant has its own
+-- of what its card says twice, the other names of its pattern, its old numbers; always in one order. A variant has its own
 -- accounts alone.
 -- +goose StatementBegin
-create function told_of(which bigint, reading jsonb) returns table (marks text[], wholes text[], words text) language sql stable as $$
+create function told_of(which bigint, reading jsonb, title text) returns table (marks text[], wholes text[], words text) language sql stable as $$
   select case when c.question = 'originated' then array['', 'o', 'w'] else array['', 'w'] end, case when c.question = 'originated' then array['o', 'w'] else array['w'] end, p.name
     from place l join claim c on c.pattern_id = l.pattern_id and not c.away and (c.dressing_id = which or c.dressing_id is null and l.standing <> 'variant') join person p on p.id = c.person_id where l.dressing_id = which
   union all select array['', 'o', 'w'], array['o', 'w'], s from jsonb_array_elements(case jsonb_typeof(reading -> 'contradictions') when 'array' then reading -> 'contradictions' else '[]' end) x,
     jsonb_array_elements_text(case jsonb_typeof(x -> 'sides') when 'array' then x -> 'sides' else '[]' end) s where x ->> 'text' like 'originator:%'
-  union all select array['', 'n'], array['n'], n.name from place l join pattern_name n on n.pattern_id = l.pattern_id where l.dressing_id = which and l.standing <> 'variant'
+  union all select array['', 'n'], array['n'], n.name from place l join pattern_name n on n.pattern_id = l.pattern_id where l.dressing_id = which and l.standing <> 'variant' and n.name <> title
   union all select array['', 'c'], array['c'], c.old_number from card c where c.dressing_id = which and not c.away and c.old_number <> ''
+  order by 3, 1
 $$;
 -- +goose StatementEnd
 
@@ -233,7 +234,7 @@ begin
       union all select '{}', array['k:' || kin, 'r:' || role], left(material, 400) from p where material <> ''
       union all select array[''], array['h'], role from p
       union all select '{}', array['h'], kin from p
-      union all select t.marks, t.wholes, t.words from r, told_of(r.dressing_id, r.reading) t
+      union all select t.marks, t.wholes, t.words from r, told_of(r.dressing_id, r.reading, r.title) t
       union all select array[''], '{}', w from r, unnest(array[search, date_text, reading ->> 'style', listed(reading -> 'notes'), listed(reading -> 'essentials')]) w
     ) x where words <> ''
   ), folded as (
@@ -273,7 +274,7 @@ $$;
 create function place_found() returns trigger language plpgsql as $$
 begin
   -- what was just filed is found by its own words already
-  if tg_op <> 'INSERT' or exists (select from newest n join revision r on r.id = n.revision_id, told_of(n.dressing_id, r.reading) t where n.dressing_id = new.dressing_id and t.words <> n.title) then
+  if tg_op <> 'INSERT' or exists (select from newest n join revision r on r.id = n.revision_id, told_of(n.dressing_id, r.reading, r.title) t where n.dressing_id = new.dressing_id) then
     perform find_again(coalesce(new.dressing_id, old.dressing_id));
   end if;
   return null;
