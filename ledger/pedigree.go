@@ -39,6 +39,7 @@ type Kin struct {
 	Standing  Standing `json:"standing,omitempty"`
 	Siglum    string   `json:"siglum,omitempty"`
 	Received  bool     `json:"received,omitempty" doc:"it is what people mean by the name today"`
+	Pattern   int64    `json:"pattern,omitempty" doc:"the pattern it stands at, 0 for none"`
 }
 
 // Pedigree is all that a dressing is joined to by descent, along time.
@@ -196,7 +197,7 @@ func (l *Ledger) Pedigree(ctx context.Context, folio int, page PedigreePage) (Pe
 			if e.Credit != "" && e.Standing != Variant {
 				who = e.Credit
 			}
-			out.Flies = append(out.Flies, Kin{e.Folio, e.Title, e.Qualifier, who, e.Date, e.Standing, at[e.Folio].Siglum, received[e.Folio]})
+			out.Flies = append(out.Flies, Kin{e.Folio, e.Title, e.Qualifier, who, e.Date, e.Standing, at[e.Folio].Siglum, received[e.Folio], e.Pattern})
 		}
 		return nil
 	})

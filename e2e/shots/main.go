@@ -91,7 +91,7 @@ func run(address, folder string, only []string) error {
 		{name: "across", path: "/across?since=1980&by=change", ready: "[data-testid=groups]"},
 		{name: "pattern", path: "/patterns/7", ready: "[data-testid='adopted originated']"},
 		{name: "provenance", path: "/folio/25/provenance", ready: "[data-testid='adopted originated']"},
-		{name: "witnesses", path: "/folio/23/witnesses", ready: "tbody tr svg path"},
+		{name: "witnesses", path: "/folio/23/witnesses", ready: "thead svg path"},
 		{name: "descent", path: "/folio/23/descent", ready: "[data-testid=kin] svg path"},
 		{name: "shelf", path: "/shelf", ready: "main li a[data-row]"},
 		{name: "bequest", path: "/bequests/1", ready: "main li img"},

@@ -2631,6 +2631,11 @@ export interface components {
             date?: string;
             /** Format: int64 */
             folio: number;
+            /**
+             * Format: int64
+             * @description the pattern it stands at, 0 for none
+             */
+            pattern?: number;
             qualifier?: string;
             /** @description it is what people mean by the name today */
             received?: boolean;

@@ -46,7 +46,7 @@ export function DescentRoom() {
           <bdi>{self?.title || (q.data ? "a fly without a name" : "…")}</bdi>
           <span className="text-2xl text-soft"> and its descent</span>
         </h1>
-        <FolioTabs folio={number} />
+        <FolioTabs folio={number} pattern={self?.pattern} />
       </header>
       <div ref={frame} className="mt-2">
         {q.data ? (

@@ -125,7 +125,7 @@ function Table({
                   part
                 </th>
                 {w.members.map((m) => (
-                  <th key={m.entry.folio} scope="col" className="min-w-[13rem] pr-4 pb-1 font-normal">
+                  <th key={m.entry.folio} scope="col" className="min-w-[13rem] pr-4 pb-1 pl-3 font-normal">
                     <Profile e={m.entry} className="h-[58px] w-[102px]" />
                     <span className="text-lg font-semibold">{m.siglum || "–"}</span>{" "}
                     <Link to="/folio/$folio" params={{ folio: String(m.entry.folio) }} className="book link">
@@ -157,7 +157,7 @@ function Table({
                     return (
                       <td
                         key={c.folio}
-                        className={`py-1.5 pr-4 leading-snug ${own ? "bg-well px-2" : ""} ${c.says && !c.noise ? "border-l-4 border-l-amber pl-2" : ""}`}
+                        className={`border-l-4 py-1.5 pr-4 pl-2 leading-snug ${own ? "bg-well" : ""} ${c.says && !c.noise ? "border-l-amber" : "border-l-transparent"}`}
                       >
                         {c.text ? (
                           <span className="book">{c.text}</span>

@@ -160,6 +160,8 @@ function Row({ a, all }: { a: Account; all: Account[] }) {
     },
     onError: (x) => say(x.message),
   });
+  // an account in its teller's own book is cited with the name
+  const by = a.by && !a.cited?.cite.startsWith(a.by) ? a.by : "";
   const mark = a.stand.for ? "for" : a.denied || a.searched ? "against" : a.stand.aside ? "aside" : "rival";
   return (
     <li
@@ -186,11 +188,11 @@ function Row({ a, all }: { a: Account; all: Account[] }) {
               the card of folio {a.card}
             </Link>
           ) : (
-            a.by && <span>{a.by}</span>
+            by && <span>{by}</span>
           )}
           {a.cited && (
             <>
-              {a.card || a.by ? ", " : ""}
+              {a.card || by ? ", " : ""}
               <Link to="/shelf/$id" params={{ id: String(a.cited.id) }} className="link italic">
                 {a.cited.cite}
               </Link>
