@@ -87,10 +87,21 @@ func (v cardValue) MarshalJSON() ([]byte, error) {
 }
 
 func cardOf(n store.Numbered) (Card, error) {
-	c := Card{ID: n.ID, Edit: editOf(n.Value)}
+	var c Card
 	err := json.Unmarshal(n.Value, &c)
 	c.ID, c.Edit = n.ID, editOf(n.Value)
 	return c, err
+}
+
+func cardsOf(list []store.Numbered) ([]Card, error) {
+	out := make([]Card, len(list))
+	for i, n := range list {
+		var err error
+		if out[i], err = cardOf(n); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
 }
 
 func (c Card) value() cardValue {
@@ -154,16 +165,11 @@ func (l *Ledger) Bequest(ctx context.Context, id int64, after int, waiting bool)
 		if err != nil {
 			return err
 		}
-		for i, n := range list {
-			c, err := cardOf(n)
-			if err != nil {
-				return err
-			}
-			if i == cardPage {
-				out.Next = out.List[cardPage-1].Position
-				break
-			}
-			out.List = append(out.List, c)
+		if out.List, err = cardsOf(list[:min(len(list), cardPage)]); err != nil {
+			return err
+		}
+		if len(list) > cardPage {
+			out.Next = out.List[cardPage-1].Position
 		}
 		first, err := s.Cards(ctx, id, 0, true, 1)
 		if err == nil && len(first) > 0 {
@@ -413,12 +419,8 @@ func (l *Ledger) Number(ctx context.Context, number string) (Numbered, error) {
 		if err != nil {
 			return err
 		}
-		for _, c := range cards {
-			x, err := cardOf(c)
-			if err != nil {
-				return err
-			}
-			out.Cards = append(out.Cards, x)
+		if out.Cards, err = cardsOf(cards); err != nil {
+			return err
 		}
 		for _, f := range folios {
 			to, err := leadsOn(ctx, s, f)

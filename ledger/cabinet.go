@@ -368,12 +368,8 @@ func (l *Ledger) Material(ctx context.Context, name string, v Vice) (MaterialPag
 				return err
 			}
 			out.Total = len(rows)
-			for _, r := range rows[:min(len(rows), shownDressings)] {
-				d, err := drawn(r, v)
-				if err != nil {
-					return err
-				}
-				out.Dressings = append(out.Dressings, d)
+			if out.Dressings, err = allDrawn(rows[:min(len(rows), shownDressings)], v); err != nil {
+				return err
 			}
 		}
 		swaps, err := s.Swaps(ctx, kindsOf(c, e.Name), "")

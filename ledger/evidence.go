@@ -230,16 +230,13 @@ func datedOf(d when.Date) *Dated {
 	return &Dated{d.Earliest.String(), d.Latest.String(), d.String(), d.EDTF}
 }
 
-// untoldEDTF is what the store keeps of a date that cannot be told: any year.
-const untoldEDTF = "XXXX"
-
 // datedAs is a date with what the ledger keeps beside its words: there the club's own words have
 // their width.
 func datedAs(text, edtf string) *Dated {
 	if text == "" {
 		return nil
 	}
-	if d := when.Kept(text, edtf); d.Told() && edtf != untoldEDTF {
+	if d := when.Kept(text, edtf); d.Told() && edtf != store.Untold {
 		return datedOf(d)
 	}
 	return dated(text)

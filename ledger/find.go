@@ -224,12 +224,8 @@ func find(ctx context.Context, s store.Reads, what Listing, limit int, v Vice) (
 		rows = rows[:limit]
 		p.Next = cursor(store.After{Key: rows[limit-1].Key, Folio: rows[limit-1].Folio})
 	}
-	for _, r := range rows {
-		e, err := drawn(r, v)
-		if err != nil {
-			return Page{}, err
-		}
-		p.Entries = append(p.Entries, e)
+	if p.Entries, err = allDrawn(rows, v); err != nil {
+		return Page{}, err
 	}
 	return p, qualify(ctx, s, pointers(p.Entries))
 }
@@ -280,4 +276,15 @@ func drawn(r store.Row, v Vice) (Entry, error) {
 	o := profile.Of(d, h)
 	e.Outline = &o
 	return e, nil
+}
+
+func allDrawn(rows []store.Row, v Vice) ([]Entry, error) {
+	out := make([]Entry, len(rows))
+	for i, r := range rows {
+		var err error
+		if out[i], err = drawn(r, v); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
 }

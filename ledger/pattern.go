@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -332,7 +333,7 @@ func (l *Ledger) OpenPattern(ctx context.Context, id int64, v Vice) (Pattern, er
 			return err
 		}
 		out = Pattern{ID: id, Edit: editOf(n.Value), PatternBody: value.PatternBody, Away: n.Away, Members: []Member{}, Sharing: []PatternEntry{}, Margin: []string{}}
-		placed, err := s.In(ctx, id, membersShown+1)
+		placed, err := s.In(ctx, id, math.MaxInt32)
 		if err != nil {
 			return err
 		}
@@ -488,8 +489,7 @@ func promised(c clubCabinet, name string) []string {
 func holds(c clubCabinet, d dressing.Dressing, word string) bool {
 	want := c.Of(word, "")
 	for i := range d.Parts {
-		list := slices.Clone(d.MaterialsOf(i))
-		for _, m := range list {
+		for _, m := range d.MaterialsOf(i) {
 			got := c.Of(m.Name, d.Parts[i].Role)
 			if got.Entry != nil && want.Entry != nil && (got.Entry.Name == want.Entry.Name || c.Is(got.Entry.Name, want.Entry.Name) || c.Is(want.Entry.Name, got.Entry.Name)) || strings.Contains(strings.ToLower(m.Name), word) {
 				return true
@@ -612,13 +612,7 @@ func heldValue(ctx context.Context, tx *store.Tx, of store.Of, id int64, edit st
 	if isNull(now) {
 		return nil, &Fault{string(of), fmt.Sprintf("there is no %s %d", of, id)}
 	}
-	n, err := tx.Numbered(ctx, of, id)
-	if of == store.OfSource {
-		n.Value = now
-	} else if err != nil {
-		return nil, err
-	}
-	if edit != "" && editOf(n.Value) != edit {
+	if edit != "" && editOf(now) != edit {
 		return nil, &Fault{"edit", "somebody else changed this meanwhile; look at it again, what you wrote is still in its fields"}
 	}
 	return now, nil

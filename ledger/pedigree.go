@@ -1,6 +1,7 @@
 package ledger
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -37,7 +38,6 @@ type Kin struct {
 	Who       string   `json:"who,omitempty"`
 	Date      string   `json:"date,omitempty"`
 	Standing  Standing `json:"standing,omitempty"`
-	Siglum    string   `json:"siglum,omitempty"`
 	Received  bool     `json:"received,omitempty" doc:"it is what people mean by the name today"`
 	Pattern   int64    `json:"pattern,omitempty" doc:"the pattern it stands at, 0 for none"`
 }
@@ -165,19 +165,7 @@ func (l *Ledger) Pedigree(ctx context.Context, folio int, page PedigreePage) (Pe
 		if err := qualify(ctx, s, entries); err != nil {
 			return err
 		}
-		placed, err := s.PlacesOf(ctx, each(entries, func(e *Entry) int { return e.Folio }))
-		if err != nil {
-			return err
-		}
-		at := map[int]store.Placed{}
-		var ids []int64
-		for _, x := range placed {
-			at[x.Folio] = x
-			if !slices.Contains(ids, x.Pattern) {
-				ids = append(ids, x.Pattern)
-			}
-		}
-		patterns, err := s.PatternsNumbered(ctx, ids)
+		patterns, err := s.PatternsNumbered(ctx, each(entries, func(e *Entry) int64 { return e.Pattern }))
 		if err != nil {
 			return err
 		}
@@ -190,14 +178,11 @@ func (l *Ledger) Pedigree(ctx context.Context, folio int, page PedigreePage) (Pe
 			received[v.Received] = v.Received > 0
 		}
 		for _, e := range entries {
-			who := e.Tier
-			if who == "" {
-				who = e.Originator
-			}
+			who := cmp.Or(e.Tier, e.Originator)
 			if e.Credit != "" && e.Standing != Variant {
 				who = e.Credit
 			}
-			out.Flies = append(out.Flies, Kin{e.Folio, e.Title, e.Qualifier, who, e.Date, e.Standing, at[e.Folio].Siglum, received[e.Folio], e.Pattern})
+			out.Flies = append(out.Flies, Kin{e.Folio, e.Title, e.Qualifier, who, e.Date, e.Standing, received[e.Folio], e.Pattern})
 		}
 		return nil
 	})
@@ -273,9 +258,9 @@ func changeSteps(c clubCabinet, by map[int]store.Row, folios []int) ([]ChangeSte
 			if err != nil {
 				return nil, err
 			}
-			cmp := compare.With(c.Cabinet, parent, linkedTo(parent, child))
-			x.Verdict, x.Says = cmp.Verdict, cmp.Sentence()
-			for _, d := range cmp.Parts {
+			beside := compare.With(c.Cabinet, parent, linkedTo(parent, child))
+			x.Verdict, x.Says = beside.Verdict, beside.Sentence()
+			for _, d := range beside.Parts {
 				if say := d.Literally(); d.Departs() && say != "" {
 					x.Parts = append(x.Parts, say)
 				}
@@ -298,14 +283,8 @@ func (l *Ledger) Drawn(ctx context.Context, folios []int, v Vice) ([]Entry, erro
 		if err != nil {
 			return err
 		}
-		for _, r := range rows {
-			e, err := drawn(r, v)
-			if err != nil {
-				return err
-			}
-			out = append(out, e)
-		}
-		return nil
+		out, err = allDrawn(rows, v)
+		return err
 	})
 	return out, err
 }

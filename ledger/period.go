@@ -3,7 +3,6 @@ package ledger
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"strings"
 	"time"
@@ -61,13 +60,11 @@ func (l *Ledger) SetPeriod(ctx context.Context, p Period, out bool, by Sender) (
 			return deed{}, &Fault{"words", fmt.Sprintf("“%s” is a date that every reader knows; only other words are given a width", words)}
 		}
 		from, err := dayOf("from", p.From)
-		to, err2 := dayOf("to", p.To)
-		if err := errors.Join(err, err2); err != nil {
-			if from.IsZero() {
-				_, err = dayOf("from", p.From)
-			} else {
-				_, err = dayOf("to", p.To)
-			}
+		if err != nil {
+			return deed{}, err
+		}
+		to, err := dayOf("to", p.To)
+		if err != nil {
 			return deed{}, err
 		}
 		if from.Compare(to) > 0 {

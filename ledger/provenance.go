@@ -271,7 +271,7 @@ func (a Account) claim() citation.Claim {
 
 // readAs reads a date that is kept in the format, with the words that it came from.
 func readAs(words, edtf string) when.Date {
-	if d := when.Kept(words, edtf); edtf != untoldEDTF && d.Told() {
+	if d := when.Kept(words, edtf); edtf != store.Untold && d.Told() {
 		return d
 	}
 	return when.Read(words)
@@ -282,11 +282,13 @@ func (a Account) about(folio int) bool { return a.Folio == folio || folio > 0 &&
 
 // reading gives what the ledger adopts of a question for a pattern, or for one dressing of it.
 func (t *telling) reading(q citation.Question, folio int) citation.Reading {
-	r, _ := t.adoption(q, folio)
+	r, _, _ := t.adoption(q, folio)
 	return r
 }
 
-func (t *telling) adoption(q citation.Question, folio int) (citation.Reading, *Decision) {
+// adoption gives what the ledger adopts, what the rules do, and the decision of an archivist where it is
+// that which tells the two apart.
+func (t *telling) adoption(q citation.Question, folio int) (adopted, rules citation.Reading, by *Decision) {
 	var claims []citation.Claim
 	for _, a := range t.accounts {
 		if folio == 0 && a.Folio == 0 || folio > 0 && a.about(folio) {
@@ -296,7 +298,7 @@ func (t *telling) adoption(q citation.Question, folio int) (citation.Reading, *D
 	r := citation.Adopt(q, claims, t.known...)
 	i := slices.IndexFunc(t.value.Decided, func(d Decision) bool { return d.Question == q })
 	if i < 0 || folio > 0 && q == citation.Descends {
-		return r, nil
+		return r, r, nil
 	}
 	d := t.value.Decided[i]
 	own := r
@@ -304,7 +306,7 @@ func (t *telling) adoption(q citation.Question, folio int) (citation.Reading, *D
 	text := own.Rule.Text()
 	own.Adopted, own.Because, own.Overturns = list(d.Adopted), text.Says, text.Overturns
 	own.Rivals = slices.DeleteFunc(append(slices.Clone(r.Adopted), r.Rivals...), func(x string) bool { return slices.Contains(d.Adopted, x) })
-	return own, &d
+	return own, r, &d
 }
 
 // provenance gives what is told of a pattern, or of one dressing of it.
@@ -327,7 +329,7 @@ func provenance(ctx context.Context, s store.Reads, pattern int64, folio int) (P
 	}
 	stands := map[int64]citation.Stand{}
 	for _, q := range citation.Questions {
-		r, d := t.adoption(q, folio)
+		r, rules, d := t.adoption(q, folio)
 		for _, x := range r.Stands {
 			stands[x.ID] = x
 		}
@@ -337,7 +339,6 @@ func provenance(ctx context.Context, s store.Reads, pattern int64, folio int) (P
 		a := Adoption{Reading: say.reading(r)}
 		a.Says = a.Reading.String()
 		if d != nil {
-			rules := citation.Adopt(q, each(t.accounts, Account.claim))
 			a.Decided, a.Note, a.Otherwise = true, d.Note, say.reading(rules).String()
 		}
 		for _, x := range t.accounts {
@@ -509,12 +510,8 @@ func (l *Ledger) Provenance(ctx context.Context, folio int, v Vice) (FolioProven
 		if err != nil {
 			return err
 		}
-		for _, c := range cards {
-			x, err := cardOf(c)
-			if err != nil {
-				return err
-			}
-			out.Cards = append(out.Cards, x)
+		if out.Cards, err = cardsOf(cards); err != nil {
+			return err
 		}
 		p, err := s.PlaceOf(ctx, folio)
 		if errors.Is(err, store.ErrNotFound) {

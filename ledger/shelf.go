@@ -178,12 +178,8 @@ func (l *Ledger) Source(ctx context.Context, id int64, v Vice) (SourcePage, erro
 		if err != nil {
 			return err
 		}
-		for _, r := range rows {
-			e, err := drawn(r, v)
-			if err != nil {
-				return err
-			}
-			out.Entries = append(out.Entries, e)
+		if out.Entries, err = allDrawn(rows, v); err != nil {
+			return err
 		}
 		if err := qualify(ctx, s, pointers(out.Entries)); err != nil {
 			return err
@@ -418,12 +414,12 @@ func (l *Ledger) TakeInSources(ctx context.Context, format shelf.Format, text st
 			if errors.As(err, &fault) && (fault.Field == "isbn" || fault.Field == "issn") { // kept in the note, so that nothing is lost
 				b.Why = fault.Msg
 				src := r.Source
-				src.Note = strings.TrimSpace(src.Note + "\n" + strings.ToUpper(fault.Field) + " as it came: " + cmp.Or(map[string]string{"isbn": src.ISBN, "issn": src.ISSN}[fault.Field]))
-				if fault.Field == "isbn" {
-					src.ISBN = ""
-				} else {
-					src.ISSN = ""
+				number := &src.ISBN
+				if fault.Field == "issn" {
+					number = &src.ISSN
 				}
+				src.Note = strings.TrimSpace(src.Note + "\n" + strings.ToUpper(fault.Field) + " as it came: " + *number)
+				*number = ""
 				v, err = SourceBody{Source: src}.checked()
 			}
 			if err != nil {

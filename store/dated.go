@@ -39,8 +39,8 @@ const keepDate = `insert into dated (revision_id, edtf, year_from, year_to) valu
 	on conflict (revision_id) do update set edtf = excluded.edtf, year_from = excluded.year_from, year_to = excluded.year_to
 	where (dated.edtf, dated.year_from, dated.year_to) is distinct from (excluded.edtf, excluded.year_from, excluded.year_to)`
 
-// untold stands where words tell no date: any year.
-const untold = "XXXX"
+// Untold stands where words tell no date: any year.
+const Untold = "XXXX"
 
 // dateArgs are what keepDate is given beside the revision.
 func dateArgs(revision int64, d when.Date) []any {
@@ -51,7 +51,7 @@ func dateArgs(revision int64, d when.Date) []any {
 		return &day.Year
 	}
 	if d.EDTF == "" {
-		return []any{revision, untold, nil, nil}
+		return []any{revision, Untold, nil, nil}
 	}
 	return []any{revision, d.EDTF, year(d.Earliest), year(d.Latest)}
 }
@@ -79,8 +79,18 @@ func (t *Tx) redate(ctx context.Context, words string) error {
 	if err := t.tx.SelectContext(ctx, &list, `select id, date_text from revision where position(regexp_replace($1, '^the ', '') in lower(translate(date_text, '’', ''''))) > 0`, words); err != nil {
 		return err
 	}
+	return keepDates(ctx, t.tx, list, ps)
+}
+
+// execs is what carries out a statement: a transaction, counted or not.
+type execs interface {
+	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
+}
+
+// keepDates keeps when revisions are, as their words are read with the club's widths.
+func keepDates(ctx context.Context, tx execs, list []datedWords, ps when.Periods) error {
 	for _, x := range list {
-		if _, err := t.tx.ExecContext(ctx, keepDate, dateArgs(x.ID, ps.Read(x.Date))...); err != nil {
+		if _, err := tx.ExecContext(ctx, keepDate, dateArgs(x.ID, ps.Read(x.Date))...); err != nil {
 			return plain(err)
 		}
 	}
@@ -104,10 +114,8 @@ var dateAll = goose.NewGoMigration(14, &goose.GoFunc{RunTx: func(ctx context.Con
 	if err := sqlx.StructScan(rows, &list); err != nil {
 		return err
 	}
-	for _, x := range list {
-		if _, err := tx.ExecContext(ctx, keepDate, dateArgs(x.ID, when.Read(x.Date))...); err != nil {
-			return err
-		}
+	if err := keepDates(ctx, tx, list, nil); err != nil {
+		return err
 	}
 	_, err = tx.ExecContext(ctx, findDated)
 	return err
@@ -126,10 +134,5 @@ func dateAnew(ctx context.Context, tx *sqlx.Tx) error {
 	if err := tx.SelectContext(ctx, &list, `select id, date_text from revision where date_text <> ''`); err != nil {
 		return plain(err)
 	}
-	for _, x := range list {
-		if _, err := tx.ExecContext(ctx, keepDate, dateArgs(x.ID, ps.Read(x.Date))...); err != nil {
-			return plain(err)
-		}
-	}
-	return nil
+	return keepDates(ctx, tx, list, ps)
 }

@@ -189,14 +189,14 @@ type PatternRow struct {
 // names begins so or has a word that does.
 func (s Reads) Patterns(ctx context.Context, letters, afterKey string, afterID int64, limit int) ([]PatternRow, error) {
 	list := []PatternRow{}
-	err := s.q.SelectContext(ctx, &list, `select p.id, p.value, p.made_at, p.away, p.name, p.by_name,
-			(select count(*) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = p.id and not n.withdrawn and l.standing <> 'variant') witnesses,
-			(select count(*) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = p.id and not n.withdrawn and l.standing = 'variant') variants,
-			coalesce((select min(n.folio) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = p.id and not n.withdrawn and l.standing <> 'variant'), 0) folio,
-			coalesce((select x.name from pattern_name x where x.pattern_id = p.id and x.name <> p.name and $1 <> '' and x.by_name like '%' || replace(fold($1), '%', '') || '%' limit 1), '') also
-		from pattern p where not p.away and ($1 = '' or exists (select from pattern_name x where x.pattern_id = p.id and x.by_name like '%' || replace(fold($1), '%', '') || '%')) and (p.by_name, p.id) > ($2, $3)
-			and (exists (select from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = p.id and not n.withdrawn) or not exists (select from place l where l.pattern_id = p.id))
-		order by p.by_name, p.id limit $4`, letters, afterKey, afterID, limit)
+	err := s.q.SelectContext(ctx, &list, `select x.id, x.value, x.made_at, x.away, x.name, x.by_name,
+			(select count(*) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = x.id and not n.withdrawn and l.standing <> 'variant') witnesses,
+			(select count(*) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = x.id and not n.withdrawn and l.standing = 'variant') variants,
+			coalesce((select min(n.folio) from place l join newest n on n.dressing_id = l.dressing_id where l.pattern_id = x.id and not n.withdrawn and l.standing <> 'variant'), 0) folio,
+			coalesce((select y.name from pattern_name y where y.pattern_id = x.id and y.name <> x.name and $1 <> '' and y.by_name like '%' || replace(fold($1), '%', '') || '%' limit 1), '') also
+		from pattern x where not x.away and ($1 = '' or exists (select from pattern_name y where y.pattern_id = x.id and y.by_name like '%' || replace(fold($1), '%', '') || '%')) and (x.by_name, x.id) > ($2, $3)
+			and `+peopled+`
+		order by x.by_name, x.id limit $4`, letters, afterKey, afterID, limit)
 	return list, err
 }
 

@@ -30,10 +30,16 @@ func madeRecord(m ledger.MadeRecord, err error) (*answer[MadeRecord], error) {
 	return &answer[MadeRecord]{MadeRecord{m.ID, Done{m.Deed}}}, err
 }
 
+// doer is a request that tells who sends it.
+type doer[I any] interface {
+	*I
+	by() (ledger.Sender, error)
+}
+
 // doing registers an operation that changes something and answers with the deed.
-func doing[I any](s server, o huma.Operation, by func(*I) (ledger.Sender, error), f func(context.Context, *I, ledger.Sender) (ledger.Filed, error)) {
+func doing[I any, D doer[I]](s server, o huma.Operation, f func(context.Context, D, ledger.Sender) (ledger.Filed, error)) {
 	handle(s, o, func(ctx context.Context, in *I) (*answer[Done], error) {
-		who, err := by(in)
+		who, err := D(in).by()
 		if err != nil {
 			return nil, err
 		}
@@ -95,7 +101,7 @@ func patternOperations(s server) {
 			Edit string `json:"edit" minLength:"1" maxLength:"40" doc:"the edit that was seen"`
 		}
 	}
-	doing(s, withText(op(http.MethodPut, "/api/patterns/{id}", "change-pattern", "Let a pattern say something else")), func(in *changingPattern) (ledger.Sender, error) { return in.by() },
+	doing(s, withText(op(http.MethodPut, "/api/patterns/{id}", "change-pattern", "Let a pattern say something else")),
 		func(ctx context.Context, in *changingPattern, by ledger.Sender) (ledger.Filed, error) {
 			return l.ChangePattern(ctx, in.ID, in.Body.Edit, in.Body.PatternBody, by)
 		})
@@ -107,7 +113,7 @@ func patternOperations(s server) {
 			Clear bool `json:"clear,omitempty" doc:"leave the question to the rules"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/patterns/{id}/adopted", "adopt-reading", "Adopt an answer that the rules do not, or leave it to them"), func(in *adopting) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/patterns/{id}/adopted", "adopt-reading", "Adopt an answer that the rules do not, or leave it to them"),
 		func(ctx context.Context, in *adopting, by ledger.Sender) (ledger.Filed, error) {
 			return l.Adopt(ctx, in.ID, in.Body.Decision, in.Body.Clear, by)
 		})
@@ -125,7 +131,7 @@ func patternOperations(s server) {
 		Doer
 		Body ledger.PlaceBody
 	}
-	doing(s, op(http.MethodPut, "/api/dressings/{folio}/place", "place-dressing", "Say in which pattern a dressing stands, and as what"), func(in *placing) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/dressings/{folio}/place", "place-dressing", "Say in which pattern a dressing stands, and as what"),
 		func(ctx context.Context, in *placing, by ledger.Sender) (ledger.Filed, error) {
 			return l.Place(ctx, in.Folio, in.Body, by)
 		})
@@ -153,7 +159,7 @@ func patternOperations(s server) {
 			Out  bool   `json:"out,omitempty" doc:"take the account out"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/claims/{id}", "change-claim", "Change an account, or take it out"), func(in *claiming) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/claims/{id}", "change-claim", "Change an account, or take it out"),
 		func(ctx context.Context, in *claiming, by ledger.Sender) (ledger.Filed, error) {
 			return l.ChangeClaim(ctx, in.ID, in.Body.Edit, in.Body.ClaimBody, in.Body.Out, by)
 		})
@@ -180,7 +186,7 @@ func patternOperations(s server) {
 			Out bool `json:"out,omitempty" doc:"take the width away"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/periods", "set-period", "Give words a width, or take it away"), func(in *setting) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/periods", "set-period", "Give words a width, or take it away"),
 		func(ctx context.Context, in *setting, by ledger.Sender) (ledger.Filed, error) {
 			return l.SetPeriod(ctx, in.Body.Period, in.Body.Out, by)
 		})
@@ -219,7 +225,7 @@ func shelfOperations(s server) {
 			Edit string `json:"edit" minLength:"1" maxLength:"40" doc:"the edit that was seen"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/shelf/{id}", "change-source", "Let a source say something else"), func(in *changingSource) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/shelf/{id}", "change-source", "Let a source say something else"),
 		func(ctx context.Context, in *changingSource, by ledger.Sender) (ledger.Filed, error) {
 			return l.ChangeSource(ctx, in.ID, in.Body.Edit, in.Body.SourceBody, by)
 		})
@@ -230,7 +236,7 @@ func shelfOperations(s server) {
 			Into int64 `json:"into" minimum:"1" maximum:"9007199254740991" doc:"the source that it was found to be"`
 		}
 	}
-	doing(s, op(http.MethodPost, "/api/shelf/{id}/merging", "merge-source", "Say that a source is another"), func(in *merging) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPost, "/api/shelf/{id}/merging", "merge-source", "Say that a source is another"),
 		func(ctx context.Context, in *merging, by ledger.Sender) (ledger.Filed, error) {
 			return l.MergeSource(ctx, in.ID, in.Body.Into, by)
 		})
@@ -342,7 +348,7 @@ func bequestOperations(s server) {
 			Edit string `json:"edit" minLength:"1" maxLength:"40" doc:"the edit that was seen"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/bequests/{id}", "change-bequest", "Change what is known of a bequest"), func(in *changingBequest) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/bequests/{id}", "change-bequest", "Change what is known of a bequest"),
 		func(ctx context.Context, in *changingBequest, by ledger.Sender) (ledger.Filed, error) {
 			return l.ChangeBequest(ctx, in.ID, in.Body.Edit, in.Body.AccessionBody, by)
 		})
@@ -353,7 +359,7 @@ func bequestOperations(s server) {
 			Cards []ledger.CardBody `json:"cards" minItems:"1" maxItems:"1000"`
 		}
 	}
-	doing(s, withText(op(http.MethodPost, "/api/bequests/{id}/cards", "list-cards", "List cards of a bequest before they are described")), func(in *listing) (ledger.Sender, error) { return in.by() },
+	doing(s, withText(op(http.MethodPost, "/api/bequests/{id}/cards", "list-cards", "List cards of a bequest before they are described")),
 		func(ctx context.Context, in *listing, by ledger.Sender) (ledger.Filed, error) {
 			return l.ListCards(ctx, in.ID, in.Body.Cards, by)
 		})
@@ -379,7 +385,7 @@ func bequestOperations(s server) {
 			Out  bool   `json:"out,omitempty" doc:"take the card out of the list"`
 		}
 	}
-	doing(s, op(http.MethodPut, "/api/cards/{id}", "change-card", "Change what is known of a card, or take it out of the list"), func(in *changingCard) (ledger.Sender, error) { return in.by() },
+	doing(s, op(http.MethodPut, "/api/cards/{id}", "change-card", "Change what is known of a card, or take it out of the list"),
 		func(ctx context.Context, in *changingCard, by ledger.Sender) (ledger.Filed, error) {
 			return l.ChangeCard(ctx, in.ID, in.Body.Edit, in.Body.CardBody, in.Body.Out, by)
 		})
@@ -392,7 +398,7 @@ func bequestOperations(s server) {
 	picturing := slow(op(http.MethodPut, "/api/cards/{id}/{side}", "picture-card", "Give a side of a card its picture, a JPEG or a PNG; nothing takes it away"))
 	picturing.MaxBodyBytes = picture.MostBytes + 1
 	picturing.SkipValidateBody = true
-	doing(s, picturing, func(in *side) (ledger.Sender, error) { return in.by() },
+	doing(s, picturing,
 		func(ctx context.Context, in *side, by ledger.Sender) (ledger.Filed, error) {
 			return l.SetPicture(ctx, in.ID, in.Side, in.RawBody, by)
 		})

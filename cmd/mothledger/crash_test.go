@@ -43,6 +43,11 @@ func send(address, path, key, match string, body any) (int, []byte) {
 	if match != "" {
 		req.Header.Set("If-Match", match)
 	}
+	return answered(req)
+}
+
+// answered sends a request; status 0 where no answer came.
+func answered(req *http.Request) (int, []byte) {
 	client := http.Client{Timeout: 10 * time.Second}
 	res, err := client.Do(req)
 	if err != nil {

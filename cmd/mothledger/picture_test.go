@@ -9,7 +9,6 @@ import (
 	"image"
 	"image/color"
 	"image/jpeg"
-	"io"
 	"math/rand/v2"
 	"net/http"
 	"os"
@@ -36,17 +35,11 @@ func photograph(n int) []byte {
 
 // fetch gets a page; status 0 where no answer came.
 func fetch(address, path string) (int, []byte) {
-	client := http.Client{Timeout: 10 * time.Second}
-	res, err := client.Get(address + path)
+	req, err := http.NewRequest(http.MethodGet, address+path, nil)
 	if err != nil {
 		return 0, nil
 	}
-	defer func() { _ = res.Body.Close() }()
-	b, err := io.ReadAll(res.Body)
-	if err != nil {
-		return 0, nil
-	}
-	return res.StatusCode, b
+	return answered(req)
 }
 
 // Pictures stand in the database: a card has its picture whole or has none, and what was acknowledged is

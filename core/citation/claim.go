@@ -8,7 +8,7 @@ import (
 type Question string
 
 // The questions of a fly's history. Descends asks which fly it comes from, Tied how or what it
-// was tied of, Known since when a material was to be had.
+// was tied of.
 const (
 	Originated   Question = "originated"
 	Named        Question = "named"

@@ -220,9 +220,8 @@ func writeRIS(to *bufio.Writer, r Record) error {
 	for _, p := range r.Authors {
 		field("AU", name(p))
 	}
-	editors := "ED"
 	for _, p := range r.Editors {
-		field(editors, name(p))
+		field("ED", name(p))
 	}
 	field("TI", r.Title)
 	field("T2", r.Within)

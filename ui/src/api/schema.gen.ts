@@ -2639,7 +2639,6 @@ export interface components {
             qualifier?: string;
             /** @description it is what people mean by the name today */
             received?: boolean;
-            siglum?: string;
             /** @enum {string} */
             standing?: "witness" | "variant" | "undecided";
             title: string;

@@ -11,7 +11,7 @@ import {
   pictureCard,
   pictureOf,
 } from "../../api/evidence";
-import { Labelled, Line, Refused, Tick } from "../../kit/form";
+import { FormEnd, Labelled, Line, Lines, Tick } from "../../kit/form";
 import { useKeys } from "../../kit/keys";
 import { Fact, Further, History, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
@@ -221,18 +221,18 @@ function ChangeCard({ c, onDone }: { c: Card; onDone: () => void }) {
           )}
         </Labelled>
       ))}
-      <Refused error={save.error ?? picture.error} />
-      <p className="col-span-full flex flex-wrap gap-3">
-        <button type="submit" className="btn btn-main">
-          Change the card
-        </button>
-        <button type="button" className="btn" onClick={() => save.mutate(true)}>
-          Take it out of the list
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd
+        error={save.error ?? picture.error}
+        busy={save.isPending}
+        onDone={onDone}
+        more={
+          <button type="button" className="btn" onClick={() => save.mutate(true)}>
+            Take it out of the list
+          </button>
+        }
+      >
+        Change the card
+      </FormEnd>
     </form>
   );
 }
@@ -263,33 +263,22 @@ function ListForm({ id, onDone }: { id: number; onDone: () => void }) {
   return (
     <form
       aria-label="List cards"
-      className="mt-3 border border-edge bg-well p-4"
+      className="mt-3 grid gap-y-2 border border-edge bg-well p-4"
       onSubmit={(e) => {
         e.preventDefault();
         save.mutate();
       }}
     >
-      <Labelled say="a card a line: old number; what stands at its head; place in the box; note">
-        {(fid) => (
-          <textarea
-            id={fid}
-            className="field !py-2"
-            rows={6}
-            value={text}
-            placeholder={"B 201; Candle Palmer; first row, 1\nB 202; ; first row, 2; water-stained"}
-            onChange={(e) => setText(e.target.value)}
-          />
-        )}
-      </Labelled>
-      <Refused error={save.error} />
-      <p className="mt-2 flex gap-3">
-        <button type="submit" className="btn btn-main" disabled={cards.length === 0 || save.isPending}>
-          List {cards.length === 1 ? "1 card" : `${cards.length} cards`}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <Lines
+        say="a card a line: old number; what stands at its head; place in the box; note"
+        value={text}
+        onChange={setText}
+        rows={6}
+        hint={"B 201; Candle Palmer; first row, 1\nB 202; ; first row, 2; water-stained"}
+      />
+      <FormEnd error={save.error} busy={cards.length === 0 || save.isPending} onDone={onDone}>
+        List {cards.length === 1 ? "1 card" : `${cards.length} cards`}
+      </FormEnd>
     </form>
   );
 }

@@ -10,7 +10,7 @@ import {
   type Witnesses,
   witnessesQuery,
 } from "../../api/evidence";
-import { Choice, Labelled, Line, Lines, Refused } from "../../kit/form";
+import { Choice, FormEnd, Labelled, Line, Lines } from "../../kit/form";
 import { Profile } from "../../kit/Profile";
 import { nameOf, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
@@ -324,20 +324,20 @@ function Mend({ w, onDone }: { w: Witnesses; onDone: () => void }) {
       </Labelled>
       {what === "slip" && <Line say="what must be meant" value={now} onChange={setNow} wide maxLength={500} />}
       <Lines say="why" value={why} onChange={setWhy} rows={2} />
-      <Refused error={save.error ?? clear.error} />
-      <p className="col-span-full flex flex-wrap gap-3">
-        <button type="submit" className="btn btn-main" disabled={save.isPending}>
-          {what === "slip" ? "Mark the slip" : "Take it from there"}
-        </button>
-        {w.composite && (
-          <button type="button" className="btn" onClick={() => clear.mutate()}>
-            Adopt the whole witness again
-          </button>
-        )}
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
-      </p>
+      <FormEnd
+        error={save.error ?? clear.error}
+        busy={save.isPending}
+        onDone={onDone}
+        more={
+          w.composite && (
+            <button type="button" className="btn" onClick={() => clear.mutate()}>
+              Adopt the whole witness again
+            </button>
+          )
+        }
+      >
+        {what === "slip" ? "Mark the slip" : "Take it from there"}
+      </FormEnd>
     </form>
   );
 }
