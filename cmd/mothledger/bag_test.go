@@ -129,7 +129,7 @@ func TestABagKilledInTheMiddle(t *testing.T) {
 	cut, made := 0, 0
 	for round := range 10 {
 		name := filepath.Join(dir, fmt.Sprintf("out-%d", round))
-		if killed(whole*time.Duration(round+1)/10, "out", "--database", full, name) {
+		if killed(whole*time.Duration(round+1)/8, "out", "--database", full, name) {
 			cut++
 		}
 		if _, err := os.Stat(name); err == nil {

@@ -61,6 +61,42 @@ func answered(req *http.Request) (int, []byte) {
 	return res.StatusCode, out
 }
 
+// countdown lets a killer wait until so many requests were acknowledged: by the clock
+// alone a busy machine is killed before it has done anything, and nothing is proved.
+type countdown struct {
+	mu   sync.Mutex
+	left int
+	come chan struct{}
+}
+
+func countFrom(n int) *countdown {
+	c := &countdown{left: n, come: make(chan struct{})}
+	if n == 0 {
+		close(c.come)
+	}
+	return c
+}
+
+func (c *countdown) acknowledged() {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.left--; c.left == 0 {
+		close(c.come)
+	}
+}
+
+// await waits for the last of them, or until nobody works any more, and then for some
+// milliseconds, so that the kill falls at any point of the request that follows.
+func (c *countdown) await(workers *sync.WaitGroup, then time.Duration) {
+	idle := make(chan struct{})
+	go func() { workers.Wait(); close(idle) }()
+	select {
+	case <-c.come:
+	case <-idle:
+	}
+	<-time.NewTimer(then).C
+}
+
 type filed struct {
 	Folio, Revision int
 	Again           bool
@@ -85,6 +121,8 @@ type said struct {
 	open map[string]string
 	// linked are folios that were acknowledged to descend from another
 	linked map[int]int
+	// kill is when this round's kill comes
+	kill *countdown
 }
 
 // TestKilledAtAnyMomentNothingAcknowledgedIsLost lets eight clients file and
@@ -123,12 +161,12 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 			return
 		}
 		stop := make(chan struct{})
+		all.kill = countFrom(rnd.IntN(20))
 		var wg sync.WaitGroup
 		for who := range clients {
 			wg.Go(func() { work(s.address, round, who, parts, &all, stop) })
 		}
-		timer := time.NewTimer(time.Duration(5+rnd.IntN(250)) * time.Millisecond)
-		<-timer.C
+		all.kill.await(&wg, time.Duration(rnd.IntN(60))*time.Millisecond)
 		pg := postgresIn(data)
 		if round%2 == 0 {
 			_ = s.cmd.Process.Kill()
@@ -205,6 +243,7 @@ func (s *said) add(f filed, text string) {
 	k := [2]int{f.Folio, f.Revision}
 	s.texts[k] = text
 	s.recent = append(s.recent, k)
+	s.kill.acknowledged()
 }
 
 // verify looks at all that was acknowledged in the last round and at some of
@@ -279,12 +318,12 @@ func TestNothingIsThereByHalf(t *testing.T) {
 	for round := range 4 {
 		s := startIn(t, data, "--empty")
 		stop := make(chan struct{})
+		all.kill = countFrom(4 + 8*round)
 		var wg sync.WaitGroup
 		for who := range 8 {
 			wg.Go(func() { work(s.address, round, who, 6, &all, stop) })
 		}
-		timer := time.NewTimer(time.Duration(40+70*round) * time.Millisecond)
-		<-timer.C
+		all.kill.await(&wg, time.Duration(10*round)*time.Millisecond)
 		pg := postgresIn(data)
 		_ = syscall.Kill(pg, syscall.SIGKILL)
 		_ = s.cmd.Wait()

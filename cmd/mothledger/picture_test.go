@@ -66,6 +66,7 @@ func TestKilledAmidPictures(t *testing.T) {
 	var mu sync.Mutex
 	kept, n := 0, 0
 	for round := range 8 {
+		kill := countFrom(rnd.IntN(6))
 		var wg sync.WaitGroup
 		for range 3 {
 			first := n
@@ -88,12 +89,12 @@ func TestKilledAmidPictures(t *testing.T) {
 						mu.Lock()
 						known[id] = true
 						mu.Unlock()
+						kill.acknowledged()
 					}
 				}
 			})
 		}
-		timer := time.NewTimer(time.Duration(10+rnd.IntN(150)) * time.Millisecond)
-		<-timer.C
+		kill.await(&wg, time.Duration(rnd.IntN(40))*time.Millisecond)
 		pg := postgresIn(data)
 		if round%2 == 0 {
 			_ = s.cmd.Process.Kill()
