@@ -410,7 +410,7 @@ func TestWordsForDatesAndNumbersThatLeadOn(t *testing.T) {
 	p.until(`document.querySelector("main").innerText.includes("This dressing was taken back")`)
 	value[bool](p, `(document.querySelector("main input[role=combobox]").focus(), true)`)
 	p.press("Peacock Keel")
-	p.until(`document.querySelector("[cmdk-item]")?.innerText.includes("Peacock Keel")`)
+	p.until(`document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes("Peacock Keel")`)
 	p.press(kb.Enter)
 	p.says("Its number leads on to folio 35")
 }

@@ -73,6 +73,12 @@ func TestParentsAreOfferedAskedAboutAndChanged(t *testing.T) {
 	p.write("#f-parent", "Nowhere Fly")
 	p.until(`document.querySelector("[cmdk-item]")?.innerText.includes("not there yet")`)
 	p.fill("#f-parent", "")
+	// typed on while what fits is offered already, it stays chosen
+	p.write("#f-parent", "Candle Se")
+	p.until(`document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes("Candle Sedge")`)
+	p.press("d")
+	p.until(`document.querySelector("#f-parent").value === "Candle Sed" && document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes("Candle Sedge")`)
+	p.fill("#f-parent", "")
 	for typed, want := range map[string]string{"lantren moth": "White Lantern Moth", "6": "Candle Sedge"} {
 		p.write("#f-parent", typed)
 		p.until(fmt.Sprintf(`document.querySelector('[cmdk-item][data-selected="true"]')?.innerText.includes(%q)`, want))

@@ -5,6 +5,7 @@ import { choicesQuery, type Entry } from "../api/client";
 import { Profile } from "./Profile";
 import { nameOf } from "./pieces";
 
+/** What is offered; a key has no blanks at its ends (the list trims them). */
 type Choice = { key: string; what: ReactNode; take: () => void };
 
 /** A field that offers what fits while somebody types, for keyboard, finger and screen reader alike. */
@@ -58,6 +59,8 @@ function Offered({
   const [wanted, setWanted] = useState(false);
   const [picked, setPicked] = useState("");
   const root = useRef<HTMLDivElement>(null);
+  // the first that fits, until another is picked: what stays in the list while somebody types on is not offered anew
+  const chosen = choices.some((c) => c.key === picked) ? picked : (choices[0]?.key ?? "");
   const open = wanted && (choices.length > 0 || (value.trim() !== "" && !waiting));
   return (
     <Command
@@ -65,7 +68,7 @@ function Offered({
       shouldFilter={false}
       loop
       label={label}
-      value={picked}
+      value={chosen}
       onValueChange={setPicked}
       className="relative"
       onKeyDown={(e) => {
@@ -144,7 +147,7 @@ export function NameCombobox({ of, ...field }: ComboboxProps & { of: "people" | 
   }));
   if (typed && q.data && !q.data.exact && !q.isPlaceholderData)
     choices.push({
-      key: ` new ${typed}`,
+      key: `+ ${typed}`,
       what: (
         <span className="grow py-1.5">
           <span className="caps">new to the ledger </span>
@@ -208,7 +211,7 @@ export function DressingCombobox<T extends Chosen>({
     }));
   if (fresh && typed && /\p{L}/u.test(typed) && q.data && !q.data.exact && !q.isPlaceholderData)
     choices.push({
-      key: ` new ${typed}`,
+      key: `+ ${typed}`,
       what: (
         <span className="grow py-1.5">
           <span className="caps">not there yet: file the name alone </span>
