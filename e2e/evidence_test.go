@@ -270,6 +270,21 @@ func TestDescentByKeyboard(t *testing.T) {
 	p.visit("/folio/37/descent")
 	p.says("Time speaks against it.")
 	p.says("They may be the other way round.")
+	p.visit("/folio/30") // told at the parent too
+	p.until(`document.querySelector("aside [data-testid=against]")?.innerText.includes("“Too Early” (folio 37, 1901) is older")`)
+
+	// and when it is the parent's date that is changed
+	for _, b := range []string{`{"text": "Pattern: First Comer\nDate: 1930\n\nHook: 12\nBody: wool\n"}`, `{"text": "Pattern: Late Comer\nDate: 1936\n\nHook: 12\nBody: wool\n", "parents": [{"folio": 38}]}`} {
+		if status := p.post("/api/dressings", b); status != 201 {
+			t.Fatalf("filing: %d", status)
+		}
+	}
+	p.visit("/desk?folio=38")
+	p.until(`document.querySelector("#recipe")?.value.includes("1930")`)
+	p.fill("#recipe", "Pattern: First Comer\nDate: 1950\n\nHook: 12\nBody: wool\n")
+	p.until(`document.querySelector("[data-testid=against]")?.innerText.includes("“Late Comer” (folio 39, 1936) is older")`)
+	p.fill("#recipe", "Pattern: First Comer\nDate: about 1935\n\nHook: 12\nBody: wool\n")
+	p.until(`!document.querySelector("[data-testid=against]")`)
 }
 
 // A parent with 200 children over four generations, 500 flies in all: laid out without an overlap, and

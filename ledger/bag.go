@@ -113,7 +113,7 @@ func CheckBag(b *bag.Bag) (Damage, error) {
 	if len(out) > 0 { // what cannot be trusted is not looked into
 		return out, nil
 	}
-	c := checker{bag: b, revisions: map[int]int{}, up: map[int][]int{}, known: map[string]map[string]bool{}}
+	c := checker{bag: b, revisions: map[int]int{}, known: map[string]map[string]bool{}}
 	for _, sh := range store.Sheets {
 		c.sheet(sh)
 	}
@@ -127,8 +127,8 @@ type checker struct {
 	found     Damage
 	known     map[string]map[string]bool // by kind of record, what there is
 	revisions map[int]int                // the last number by folio
-	up        map[int][]int              // parents by folio
-	want      []string                   // pictures that have to be there
+	links     []descent.Link
+	want      []string // pictures that have to be there
 }
 
 func (c *checker) say(f string, args ...any) { c.found = append(c.found, fmt.Sprintf(f, args...)) }
@@ -276,7 +276,10 @@ func (c *checker) refers(sheet string, r record) string {
 		if _, ok := descent.Parse(r.Kind); !ok {
 			return fmt.Sprintf("%q is no kind of descent", r.Kind)
 		}
-		c.up[folio] = append(c.up[folio], r.Parent)
+		if folio == r.Parent {
+			return fmt.Sprintf("folio %d descends from itself", folio)
+		}
+		c.links = append(c.links, descent.Link{Child: folio, Parent: r.Parent})
 		twice = c.learn(sheet, fmt.Sprint(folio, r.Parent, r.Kind))
 	case "words":
 		twice = c.learn(sheet, r.Words)
@@ -394,32 +397,10 @@ func (c *checker) whole() {
 		}
 		return nil
 	})
-	if f := circle(c.up); f > 0 {
-		c.say("data/%s: folio %d descends from itself", recordsFile("links"), f)
+	flies := each(folios, func(f int) descent.Fly { return descent.Fly{Folio: f} })
+	if circle := descent.New(flies, c.links).Circle(); circle != nil {
+		c.say("data/%s: folio %d descends from itself", recordsFile("links"), circle[0])
 	}
-}
-
-// circle gives a folio that descends from itself, 0 where none does.
-func circle(up map[int][]int) int {
-	const open, done = 1, 2
-	state := map[int]int{}
-	var visit func(int) bool
-	visit = func(f int) bool {
-		state[f] = open
-		for _, p := range up[f] {
-			if state[p] == open || state[p] == 0 && visit(p) {
-				return true
-			}
-		}
-		state[f] = done
-		return false
-	}
-	for f := range up {
-		if state[f] == 0 && visit(f) {
-			return f
-		}
-	}
-	return 0
 }
 
 // Filled is what a bag brought.

@@ -86,12 +86,89 @@ func TestAMaterialNotYetKnownQuestionsTheDate(t *testing.T) {
 	}
 }
 
+// Time is asked at each end of a link: when it is made, when the child is revised, and when the parent is.
+func TestTimeIsAskedAtBothEndsOfALink(t *testing.T) {
+	l := fresh(t)
+	name := func(n, date string, of ...int) int {
+		parents := []ledger.Parent{}
+		for _, p := range of {
+			parents = append(parents, ledger.Parent{Folio: p, Kind: descent.VariantOf})
+		}
+		return file(t, l, ledger.Filing{Text: dated(n, date), Parents: parents}).Folio
+	}
+	old := name("Old", "1934")
+	var young []int
+	for i := range 8 {
+		young = append(young, name(fmt.Sprintf("Young %d", i), "1936", old))
+	}
+	name("Without a date", "", old)
+	asked := func(folio int, n, date string) []string {
+		t.Helper()
+		r, err := l.Read(t.Context(), ledger.Filing{Text: dated(n, date), Parents: []ledger.Parent{}}, folio, 1, ledger.Vice{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		var out []string
+		for _, c := range r.Against {
+			if len(c.Perhaps) == 0 {
+				t.Errorf("%q, and nothing of what could be wrong", c.Says)
+			}
+			out = append(out, c.Says)
+		}
+		return out
+	}
+	for _, date := range []string{"1934", "about 1936", "before 1950", "1936", "", "n.d."} {
+		if got := asked(old, "Old", date); len(got) != 0 {
+			t.Errorf("of %q time says %q", date, got)
+		}
+	}
+	got := asked(old, "Old", "1950")
+	if len(got) != 6 || got[0] != "“Young 0” (folio 2, 1936) is older than what it is said to be a variant of: “Old” (folio 1, 1950)." || got[5] != "So are 3 more of its variants." {
+		t.Errorf("of 1950 time says %q", got)
+	}
+	if _, err := l.Revise(t.Context(), old, 1, ledger.Filing{Text: dated("Old", "1950"), Why: "the book's date"}, seatOne); err != nil {
+		t.Fatal(err)
+	}
+	if f := open(t, l, old); len(f.Variants) != 9 || f.Variants[0].Against == nil || f.Variants[8].Against != nil {
+		t.Errorf("its variants: %+v", f.Variants)
+	}
+	if f := open(t, l, young[3]); len(f.Parents) != 1 || f.Parents[0].Against == nil || !strings.Contains(f.Parents[0].Against.Says, "1950") {
+		t.Errorf("its parents: %+v", f.Parents)
+	}
+	c, err := l.Against(t.Context(), young[0], old, descent.RenamedFrom)
+	if err != nil || c == nil || !strings.Contains(c.Says, "renamed from") || !strings.Contains(c.Perhaps[1], "older name") {
+		t.Errorf("%+v, %v", c, err)
+	}
+	d, err := l.Pedigree(t.Context(), young[0], ledger.PedigreePage{Width: 800})
+	if err != nil || len(d.Links) != 9 {
+		t.Fatalf("%d links, %v", len(d.Links), err)
+	}
+	against := 0
+	for _, x := range d.Links {
+		if x.Against != "" {
+			against++
+		}
+	}
+	if against != 8 {
+		t.Errorf("the pedigree marks %d links; expected 8", against)
+	}
+	// the revision before is shown as it was, and time says nothing of that
+	first, err := l.Open(t.Context(), old, 1, ledger.Vice{})
+	if err != nil || first.Variants[0].Against != nil {
+		t.Errorf("of revision 1 time says %+v, %v", first.Variants[0].Against, err)
+	}
+}
+
+func dated(name, date string) string {
+	return "Pattern: " + name + "\nDate: " + date + "\n\nHook: 12 wet\nBody: cream wool\n"
+}
+
 // A claim on descent links; a denial by the one who tied it takes the link out of the line and leaves it
 // drawn; rival parents stand side by side.
 func TestDescentIsAClaim(t *testing.T) {
 	l := fresh(t)
 	name := func(n, date string) int {
-		return file(t, l, ledger.Filing{Text: "Pattern: " + n + "\nDate: " + date + "\n\nHook: 12 wet\nBody: cream wool\n", Parents: []ledger.Parent{}}).Folio
+		return file(t, l, ledger.Filing{Text: dated(n, date), Parents: []ledger.Parent{}}).Folio
 	}
 	old, other, child := name("Old", "1911"), name("Other", "1920"), name("Child", "1934")
 	p := patternOf(t, l, child)

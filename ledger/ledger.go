@@ -356,12 +356,12 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 	for i := range f.Parents {
 		p := &f.Parents[i]
 		around = append(around, &p.Entry)
-		if p.Against, err = against(ctx, s, folio, p.Folio, p.Kind); err != nil {
-			return Folio{}, err
-		}
+		p.Against = against(flyOf(r), flyOf(parents[i]), p.Kind)
 	}
 	for i := range f.Variants {
-		around = append(around, &f.Variants[i].Entry)
+		v := &f.Variants[i]
+		around = append(around, &v.Entry)
+		v.Against = against(flyOf(variants[i]), flyOf(r), v.Kind)
 	}
 	if r.Withdrawn {
 		if f.LeadsTo, err = leadsOn(ctx, s, folio); err != nil {
@@ -518,7 +518,8 @@ type Read struct {
 	// Evidence is what would be filed beside the dressing, by field.
 	Evidence map[Field]string `json:"evidence"`
 	Dated    *Dated           `json:"dated,omitempty" doc:"what the date among the evidence means"`
-	// Against are what time says against the parents that are named or chosen.
+	// Against are what time says against the parents that are named or chosen, and against
+	// the variants that it has.
 	Against []Contradiction `json:"against"`
 	// Changes are what a revision would change, a line each.
 	Changes []string `json:"changes"`
@@ -597,6 +598,7 @@ func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vi
 	if date.Text != "" {
 		out.Dated = datedOf(date)
 	}
+	fly := descent.Fly{Folio: folio, Title: out.Evidence[TitleField], Date: date}
 	parents := f.Parents
 	if parents == nil {
 		for _, o := range out.Offers {
@@ -613,9 +615,16 @@ func readFor(ctx context.Context, s store.Reads, f Filing, folio, base int, v Vi
 		if err != nil {
 			return Read{}, err
 		}
-		if c, ok := descent.Contradicts(descent.Fly{Folio: folio, Title: out.Evidence[TitleField], Date: date}, flyOf(row), p.kind()); ok {
-			out.Against = append(out.Against, Contradiction{c.Says, c.Perhaps})
+		if c := against(fly, flyOf(row), p.kind()); c != nil {
+			out.Against = append(out.Against, *c)
 		}
+	}
+	if folio > 0 {
+		own, err := againstOwn(ctx, s, fly)
+		if err != nil {
+			return Read{}, err
+		}
+		out.Against = append(out.Against, own...)
 	}
 	return out, nil
 }

@@ -294,21 +294,41 @@ func flyOf(r store.Row) descent.Fly {
 	return descent.Fly{Folio: r.Folio, Title: r.Title, Date: readAs(r.DateText, r.EDTF)}
 }
 
-// against says what time says against a link that is being made; empty where nothing.
-func against(ctx context.Context, s store.Reads, child, parent int, kind descent.Kind) (*Contradiction, error) {
-	a, err := s.One(ctx, child)
-	if err != nil {
-		return nil, err
-	}
-	b, err := s.One(ctx, parent)
-	if err != nil {
-		return nil, err
-	}
-	c, ok := descent.Contradicts(flyOf(a), flyOf(b), kind)
+// against is what time says against a link; nil where nothing.
+func against(child, parent descent.Fly, kind descent.Kind) *Contradiction {
+	c, ok := descent.Contradicts(child, parent, kind)
 	if !ok {
+		return nil
+	}
+	return &Contradiction{c.Says, c.Perhaps}
+}
+
+// mostAgainst is how many variants that time speaks against are told one by one.
+const mostAgainst = 5
+
+// againstOwn is what time says against a dressing's own variants, as it is being revised.
+func againstOwn(ctx context.Context, s store.Reads, fly descent.Fly) ([]Contradiction, error) {
+	row, err := s.One(ctx, fly.Folio)
+	if errors.Is(err, store.ErrNotFound) {
 		return nil, nil
 	}
-	return &Contradiction{c.Says, c.Perhaps}, nil
+	if err != nil {
+		return nil, err
+	}
+	variants, err := s.VariantDates(ctx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	var out []Contradiction
+	for _, v := range variants {
+		if c := against(flyOf(v), fly, descent.Kind(v.Kind)); c != nil {
+			out = append(out, *c)
+		}
+	}
+	if n := len(out) - mostAgainst; n > 0 {
+		out = append(out[:mostAgainst], Contradiction{fmt.Sprintf("So are %d more of its variants.", n), []string{"All of them are marked in its descent."}})
+	}
+	return out, nil
 }
 
 // Contradiction is what time says against a link, and what could be wrong.
@@ -321,9 +341,17 @@ type Contradiction struct {
 // made; nil where nothing.
 func (l *Ledger) Against(ctx context.Context, child, parent int, kind descent.Kind) (*Contradiction, error) {
 	var out *Contradiction
-	err := l.store.View(ctx, func(s store.Reads) (err error) {
-		out, err = against(ctx, s, child, parent, kind)
-		return err
+	err := l.store.View(ctx, func(s store.Reads) error {
+		a, err := s.One(ctx, child)
+		if err != nil {
+			return err
+		}
+		b, err := s.One(ctx, parent)
+		if err != nil {
+			return err
+		}
+		out = against(flyOf(a), flyOf(b), kind)
+		return nil
 	})
 	return out, err
 }

@@ -102,21 +102,6 @@ func (g *Graph) distances(folio int) map[int]int {
 	return out
 }
 
-// Above lists all that a fly comes from, nearest first.
-func (g *Graph) Above(folio int) []int {
-	if _, ok := g.flies[folio]; !ok {
-		return nil
-	}
-	d := g.distances(folio)
-	delete(d, folio)
-	out := make([]int, 0, len(d))
-	for f := range d {
-		out = append(out, f)
-	}
-	slices.SortFunc(out, func(a, b int) int { return cmp.Or(cmp.Compare(d[a], d[b]), cmp.Compare(a, b)) })
-	return out
-}
-
 // Common is where two flies meet: an ancestor of both, and the steps from it down to each,
 // itself first.
 type Common struct {
@@ -183,17 +168,6 @@ type Contradiction struct {
 	// Says what contradicts, and Perhaps what could be wrong, a line each.
 	Says    string
 	Perhaps []string
-}
-
-// Contradictions lists the links of which the child is older than the parent for certain.
-func (g *Graph) Contradictions() []Contradiction {
-	out := []Contradiction{}
-	for _, l := range g.links {
-		if c, ok := Contradicts(g.flies[l.Child], g.flies[l.Parent], l.Kind); ok && !l.Denied {
-			out = append(out, c)
-		}
-	}
-	return out
 }
 
 // Contradicts tells whether time speaks against a child's coming from a parent: all days of the

@@ -55,6 +55,30 @@ export function Further({
   );
 }
 
+/** What time says against a link of descent, and what could be wrong; in a margin, briefly. */
+export function TimeAgainst({ says, perhaps, brief }: { says: string; perhaps: string[]; brief?: boolean }) {
+  return (
+    <div
+      role="note"
+      className={`border-l-4 border-amber bg-well ${brief ? "px-2 py-1 text-[0.92rem] leading-snug" : "my-2 px-3 py-2"}`}
+      data-testid="against"
+    >
+      {brief ? (
+        `${says} ${perhaps[0] ?? ""}`
+      ) : (
+        <>
+          <b>Time speaks against it.</b> {says}
+          <ul className="list-disc pl-5 text-[0.95rem]">
+            {perhaps.map((x) => (
+              <li key={x}>{x}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
+
 export function Waiting() {
   return (
     <p role="status" className="book p-10 text-soft">

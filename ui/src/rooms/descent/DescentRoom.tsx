@@ -5,7 +5,7 @@ import { Problem } from "../../api/client";
 import { type Box, type DrawnLink, drawingsQuery, type Pedigree, pedigreeQuery } from "../../api/evidence";
 import { useKeys } from "../../kit/keys";
 import { Profile } from "../../kit/Profile";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { TimeAgainst, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useVice } from "../../kit/vice";
 import { FolioTabs } from "../folio/FolioTabs";
@@ -163,18 +163,7 @@ function Sheet({
   return (
     <>
       {against.map((l) => (
-        <div
-          key={`${l.child} ${l.parent} ${l.kind}`}
-          role="note"
-          className="mb-2 border-l-4 border-amber bg-well px-3 py-2"
-        >
-          <b>Time speaks against it.</b> {l.against}
-          <ul className="list-disc pl-5 text-[0.95rem]">
-            {l.perhaps?.map((x) => (
-              <li key={x}>{x}</li>
-            ))}
-          </ul>
-        </div>
+        <TimeAgainst key={`${l.child} ${l.parent} ${l.kind}`} says={l.against ?? ""} perhaps={l.perhaps ?? []} />
       ))}
       {alone ? (
         <p className="book mb-2 text-[1.15rem]">

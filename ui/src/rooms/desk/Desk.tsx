@@ -26,7 +26,7 @@ import {
 } from "../../api/client";
 import { nextCard } from "../../api/evidence";
 import { useKeys } from "../../kit/keys";
-import { Trouble, Waiting } from "../../kit/pieces";
+import { TimeAgainst, Trouble, Waiting } from "../../kit/pieces";
 import { useTitle } from "../../kit/title";
 import { useToasts } from "../../kit/toasts";
 import { useVice } from "../../kit/vice";
@@ -344,19 +344,7 @@ function DeskPage({ start }: { start: () => Draft }) {
           )}
         </div>
         {read?.against.map((a) => (
-          <div
-            key={a.says}
-            role="note"
-            className="mt-2 border-l-4 border-amber bg-well px-3 py-2 text-[0.98rem]"
-            data-testid="against"
-          >
-            <b>Time speaks against it.</b> {a.says}
-            <ul className="list-disc pl-5">
-              {a.perhaps.map((x) => (
-                <li key={x}>{x}</li>
-              ))}
-            </ul>
-          </div>
+          <TimeAgainst key={a.says} {...a} />
         ))}
         <Parents
           list={parents}

@@ -1,6 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import type { Relative } from "../../api/client";
-import { nameOf } from "../../kit/pieces";
+import { nameOf, TimeAgainst } from "../../kit/pieces";
 
 /** The dressings that descend from one, each with what it is beside it. */
 export function Family({
@@ -31,6 +31,7 @@ export function Family({
               {nameOf(e)}
             </Link>
             {e.because && <span className="book block italic leading-snug">{e.because}</span>}
+            {e.against && <TimeAgainst {...e.against} brief />}
             <Link
               to="/spread/$parent/$variant"
               params={other(e)}

@@ -13,7 +13,7 @@ import {
 } from "../../api/client";
 import { DressingCombobox } from "../../kit/Combobox";
 import { useFresh } from "../../kit/fresh";
-import { nameOf } from "../../kit/pieces";
+import { nameOf, TimeAgainst } from "../../kit/pieces";
 import { useToasts } from "../../kit/toasts";
 import { DescentChoice } from "../desk/Parents";
 
@@ -69,14 +69,7 @@ export function Lineage({ f }: { f: Folio }) {
             ) : (
               <>
                 {p.because && <span className="book block italic leading-snug">{p.because}</span>}
-                {p.against && (
-                  <span
-                    className="block border-l-4 border-amber bg-well px-2 py-1 text-[0.92rem] leading-snug"
-                    data-testid="against"
-                  >
-                    {p.against.says} {p.against.perhaps[0]}
-                  </span>
-                )}
+                {p.against && <TimeAgainst {...p.against} brief />}
                 <Link
                   to="/spread/$parent/$variant"
                   params={{ parent: String(p.folio), variant: String(f.entry.folio) }}
