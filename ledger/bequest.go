@@ -156,7 +156,7 @@ func (l *Ledger) Bequest(ctx context.Context, id int64, after int, waiting bool)
 			return err
 		}
 		if len(rows) == 0 {
-			return noBequest(id)
+			return absent("bequest", id)
 		}
 		if out.Accession, err = accessionOf(rows[0]); err != nil {
 			return err
@@ -180,17 +180,13 @@ func (l *Ledger) Bequest(ctx context.Context, id int64, after int, waiting bool)
 	return out, err
 }
 
-func noBequest(id int64) *Fault {
-	return &Fault{"accession", fmt.Sprintf("there is no bequest %d", id)}
-}
-
 // Card gives a card, with the number of its bequest.
 func (l *Ledger) Card(ctx context.Context, id int64) (Card, error) {
 	var out Card
 	err := l.store.View(ctx, func(s store.Reads) error {
 		n, err := s.Numbered(ctx, store.OfCard, id)
 		if errors.Is(err, store.ErrNotFound) {
-			return &Fault{"card", fmt.Sprintf("there is no card %d", id)}
+			return absent("card", id)
 		}
 		if err != nil {
 			return err

@@ -85,7 +85,7 @@ func (l *Ledger) File(ctx context.Context, f Filing, by Sender) (Filed, error) {
 			err = fromBox(ctx, tx, *f.From, d.folio)
 		}
 		if err == nil && f.Card > 0 {
-			err = fromCard(ctx, tx, f.Card, d.folio)
+			err = namedIn("card", fromCard(ctx, tx, f.Card, d.folio))
 		}
 		return d, err
 	})

@@ -55,6 +55,27 @@ type Fault struct {
 
 func (f *Fault) Error() string { return f.Field + ": " + f.Msg }
 
+// Absent says which record there is none of. It is ErrNotFound.
+type Absent struct{ Msg string }
+
+func (a *Absent) Error() string { return a.Msg }
+
+// Unwrap tells that it is ErrNotFound.
+func (a *Absent) Unwrap() error { return ErrNotFound }
+
+func absent(what string, id int64) *Absent {
+	return &Absent{fmt.Sprintf("there is no %s %d", what, id)}
+}
+
+// namedIn puts a record that is absent at the field that names it: there it is bad input.
+func namedIn(field string, err error) error {
+	var a *Absent
+	if errors.As(err, &a) {
+		return &Fault{field, a.Msg}
+	}
+	return err
+}
+
 // Errors that callers tell apart: there is no such folio; the database does not answer,
 // or went away while something was being kept; a value is none that can be kept.
 var (

@@ -101,11 +101,11 @@ func patternOf(n store.Numbered) (patternValue, error) {
 	return v, err
 }
 
-// onePattern gives a pattern; a *Fault where there is none.
+// onePattern gives a pattern; *Absent where there is none.
 func onePattern(ctx context.Context, s store.Reads, id int64) (store.Numbered, patternValue, error) {
 	n, err := s.Numbered(ctx, store.OfPattern, id)
 	if errors.Is(err, store.ErrNotFound) {
-		return n, patternValue{}, &Fault{"pattern", fmt.Sprintf("there is no pattern %d", id)}
+		return n, patternValue{}, absent("pattern", id)
 	}
 	if err != nil {
 		return n, patternValue{}, err
@@ -602,15 +602,15 @@ func (l *Ledger) MakePattern(ctx context.Context, b PatternBody, by Sender) (Mad
 	return l.again(ctx, store.OfPattern, id, f, err)
 }
 
-// heldValue gives what a numbered record holds, locked; a *Fault where there is none, or where somebody
-// changed it since edit was seen. An empty edit is any.
+// heldValue gives what a numbered record holds, locked; *Absent where there is none, a *Fault where
+// somebody changed it since edit was seen. An empty edit is any.
 func heldValue(ctx context.Context, tx *store.Tx, of store.Of, id int64, edit string) (json.RawMessage, error) {
 	now, err := tx.Get(ctx, of, store.Key{ID: id})
 	if err != nil {
 		return nil, err
 	}
 	if isNull(now) {
-		return nil, &Fault{string(of), fmt.Sprintf("there is no %s %d", of, id)}
+		return nil, absent(cmp.Or(map[store.Of]string{store.OfAccession: "bequest", store.OfClaim: "account"}[of], string(of)), id)
 	}
 	if edit != "" && editOf(now) != edit {
 		return nil, &Fault{"edit", "somebody else changed this meanwhile; look at it again, what you wrote is still in its fields"}
@@ -691,7 +691,7 @@ func (l *Ledger) Place(ctx context.Context, folio int, b PlaceBody, by Sender) (
 		} else {
 			_, v, err := onePattern(ctx, tx.Reads, b.Pattern)
 			if err != nil {
-				return deed{}, err
+				return deed{}, namedIn("pattern", err)
 			}
 			name = v.Name
 		}
@@ -767,7 +767,7 @@ func rootOf(d dressing.Dressing) PatternBody {
 func placeNew(ctx context.Context, tx *store.Tx, folio int, d dressing.Dressing, parents []Parent, asked *PlaceBody) error {
 	if asked != nil && asked.Pattern > 0 {
 		if _, _, err := onePattern(ctx, tx.Reads, asked.Pattern); err != nil {
-			return err
+			return namedIn("pattern", err)
 		}
 		return stand(ctx, tx, folio, asked.Pattern, cmp.Or(asked.Standing, Witness), strings.TrimSpace(asked.Note))
 	}

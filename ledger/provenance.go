@@ -543,7 +543,7 @@ func (b ClaimBody) checked(ctx context.Context, s store.Reads, id int64) (claimV
 		return v, &Fault{"denied", "an account denies, or looked and did not find; it cannot do both"}
 	}
 	if _, _, err := onePattern(ctx, s, b.Pattern); err != nil {
-		return v, err
+		return v, namedIn("pattern", err)
 	}
 	if b.Folio > 0 {
 		if p, err := s.PlaceOf(ctx, b.Folio); errors.Is(err, store.ErrNotFound) || err == nil && p.Pattern != b.Pattern {

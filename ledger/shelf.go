@@ -149,7 +149,7 @@ func (l *Ledger) Source(ctx context.Context, id int64, v Vice) (SourcePage, erro
 		}
 		x, err := s.OneSource(ctx, id)
 		if errors.Is(err, store.ErrNotFound) {
-			return &Fault{"source", fmt.Sprintf("there is no source %d on the shelf", id)}
+			return absent("source", id)
 		}
 		if err != nil {
 			return err
@@ -293,7 +293,7 @@ func heldSource(ctx context.Context, tx *store.Tx, id int64, edit string) (sourc
 		return sourceValue{}, err
 	}
 	if isNull(now) {
-		return sourceValue{}, &Fault{"source", fmt.Sprintf("there is no source %d on the shelf", id)}
+		return sourceValue{}, absent("source", id)
 	}
 	x, err := tx.OneSource(ctx, id)
 	if err != nil {
@@ -335,7 +335,7 @@ func (l *Ledger) MergeSource(ctx context.Context, id, into int64, by Sender) (Fi
 		}
 		to, err := heldSource(ctx, tx, into, "")
 		if err != nil {
-			return deed{}, err
+			return deed{}, namedIn("into", err)
 		}
 		if to.Into != nil || to.Away {
 			return deed{}, &Fault{"into", fmt.Sprintf("“%s” stands on the shelf no more; choose the source that it leads to", to.Called)}

@@ -193,6 +193,7 @@ func place(field string) string {
 // and where.
 func problem(ctx context.Context, log *slog.Logger, err error) error {
 	var f *ledger.Fault
+	var a *ledger.Absent
 	var s *ledger.Stale
 	var told huma.StatusError
 	switch {
@@ -204,6 +205,8 @@ func problem(ctx context.Context, log *slog.Logger, err error) error {
 		return &StaleProblem{huma.ErrorModel{Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed), Detail: s.Error()}, *s}
 	case errors.As(err, &f):
 		return huma.Error422UnprocessableEntity(f.Msg, &huma.ErrorDetail{Message: f.Msg, Location: place(f.Field)})
+	case errors.As(err, &a):
+		return huma.Error404NotFound(a.Msg)
 	case errors.Is(err, ledger.ErrNotFound):
 		return huma.Error404NotFound("there is no such page in the ledger")
 	case errors.Is(err, context.Canceled):

@@ -13,10 +13,13 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
+	"unicode"
 
 	"golang.org/x/text/collate"
 	"golang.org/x/text/language"
+	"golang.org/x/text/unicode/norm"
 )
 
 // Kind is what kind of source something is.
@@ -261,10 +264,11 @@ func Compare(a, b Source) int {
 // edition, another issue or another kind is another source.
 func Twin(a, b Source) string {
 	differ := func(x, y string) bool { return x != "" && y != "" && Plain(x) != Plain(y) }
-	if differ(a.Edition, b.Edition) || differ(a.Volume, b.Volume) || differ(a.Issue, b.Issue) || differ(a.Pages, b.Pages) || differ(a.Date, b.Date) && a.ISBN == "" {
+	numbers := a.ISBN != "" && b.ISBN != ""
+	if differ(edition(a.Edition), edition(b.Edition)) || differ(a.Volume, b.Volume) || differ(a.Issue, b.Issue) || differ(a.Pages, b.Pages) || differ(a.Date, b.Date) && !numbers {
 		return ""
 	}
-	if a.ISBN != "" && b.ISBN != "" {
+	if numbers {
 		if a.ISBN == b.ISBN {
 			return "the same ISBN"
 		}
@@ -293,10 +297,36 @@ func families(s Source) []string {
 	return out
 }
 
-// Plain is a text for likening: lower case, letters and figures alone, without an article at its
-// beginning.
+// edition gives the number of an edition where it is one however it is said: "2", "2nd ed.", "second
+// edition".
+func edition(s string) string {
+	said := strings.Fields(Plain(s))
+	said = slices.DeleteFunc(said, func(w string) bool { return slices.Contains([]string{"edition", "ed", "edn"}, w) })
+	if len(said) != 1 {
+		return s
+	}
+	ordinals := []string{"first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"}
+	if n := slices.Index(ordinals, said[0]); n >= 0 {
+		return strconv.Itoa(n + 1)
+	}
+	for _, end := range []string{"st", "nd", "rd", "th"} {
+		if n, err := strconv.Atoi(strings.TrimSuffix(said[0], end)); err == nil {
+			return strconv.Itoa(n)
+		}
+	}
+	return s
+}
+
+// Plain is a text for likening: lower case, letters without their accents and figures alone, "&" as
+// "and", without an article at its beginning.
 func Plain(s string) string {
-	words := strings.FieldsFunc(strings.ToLower(s), func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= '0' && r <= '9' || r > 127) })
+	s = strings.Map(func(r rune) rune {
+		if unicode.Is(unicode.Mn, r) {
+			return -1
+		}
+		return r
+	}, norm.NFKD.String(strings.ToLower(strings.ReplaceAll(s, "&", " and "))))
+	words := strings.FieldsFunc(s, func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && !unicode.IsMark(r) })
 	if len(words) > 1 && slices.Contains([]string{"the", "a", "an"}, words[0]) {
 		words = words[1:]
 	}

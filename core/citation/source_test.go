@@ -115,6 +115,16 @@ func TestTwins(t *testing.T) {
 		{"no more than a title", tide, Source{Title: "Tide and Taper"}, "the same title"},
 		{"the same number", Source{Title: "T. & T.", ISBN: "9780306406157"}, Source{Title: "Tide and Taper", ISBN: "9780306406157"}, "the same ISBN"},
 		{"another number", Source{Title: "Tide and Taper", ISBN: "9780804429573"}, Source{Title: "Tide and Taper", ISBN: "9780306406157"}, ""},
+		{"another dash between the pages", Source{Title: "Notes", Pages: "41–44"}, Source{Title: "Notes", Pages: "41-44"}, "the same title"},
+		{"other pages", Source{Title: "Notes", Pages: "41–44"}, Source{Title: "Notes", Pages: "45–48"}, ""},
+		{"an ampersand", Source{Title: "Tide & Taper"}, Source{Title: "Tide and Taper"}, "the same title"},
+		{"another apostrophe, and none of its accents", Source{Title: "The Ferryman’s Étude"}, Source{Title: "ferryman's etude"}, "the same title"},
+		{"an edition in figures", Source{Title: "Notes", Edition: "2nd ed."}, Source{Title: "Notes", Edition: "second edition"}, "the same title"},
+		{"an edition as a number", Source{Title: "Notes", Edition: "2"}, Source{Title: "Notes", Edition: "2nd"}, "the same title"},
+		{"another edition in figures", Source{Title: "Notes", Edition: "2"}, Source{Title: "Notes", Edition: "third"}, ""},
+		{"an edition in words of its own", Source{Title: "Notes", Edition: "revised second"}, Source{Title: "Notes", Edition: "second"}, ""},
+		{"another year, where one alone has a number", Source{Title: "Notes", Date: "1934", ISBN: "9780306406157"}, Source{Title: "Notes", Date: "1951"}, ""},
+		{"a title in letters that have no case", Source{Title: "蛾の記録"}, Source{Title: "蛾の手帳"}, ""},
 		{"the same in another journal", Source{Title: "Notes", Within: "A"}, Source{Title: "Notes", Within: "B"}, ""},
 	} {
 		if got, back := Twin(x.a, x.b), Twin(x.b, x.a); got != x.want || back != x.want {
