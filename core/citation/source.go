@@ -12,6 +12,7 @@ package citation
 import (
 	"cmp"
 	"fmt"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -297,6 +298,9 @@ func families(s Source) []string {
 	return out
 }
 
+// counted is an edition told by its number: "2", "2nd".
+var counted = regexp.MustCompile(`^0*(\d+)(?:st|nd|rd|th)?$`)
+
 // edition gives the number of an edition where it is one however it is said: "2", "2nd ed.", "second
 // edition".
 func edition(s string) string {
@@ -309,10 +313,8 @@ func edition(s string) string {
 	if n := slices.Index(ordinals, said[0]); n >= 0 {
 		return strconv.Itoa(n + 1)
 	}
-	for _, end := range []string{"st", "nd", "rd", "th"} {
-		if n, err := strconv.Atoi(strings.TrimSuffix(said[0], end)); err == nil {
-			return strconv.Itoa(n)
-		}
+	if n := counted.FindStringSubmatch(said[0]); n != nil {
+		return n[1]
 	}
 	return s
 }
