@@ -129,7 +129,10 @@ function Table({
                     <Profile e={m.entry} className="h-[58px] w-[102px]" />
                     <span className="text-lg font-semibold">{m.siglum || "–"}</span>{" "}
                     <Link to="/folio/$folio" params={{ folio: String(m.entry.folio) }} className="book link">
-                      {[m.entry.source || nameOf(m.entry), m.entry.page && placeWords(m.entry.page)]
+                      {[
+                        m.entry.source || nameOf(m.entry),
+                        m.entry.page && placeWords(m.entry.page).replaceAll(" ", "\u00a0"),
+                      ]
                         .filter(Boolean)
                         .join(", ")}
                     </Link>
@@ -157,7 +160,7 @@ function Table({
                     return (
                       <td
                         key={c.folio}
-                        className={`border-l-4 py-1.5 pr-4 pl-2 leading-snug ${own ? "bg-well" : ""} ${c.says && !c.noise ? "border-l-amber" : "border-l-transparent"}`}
+                        className={`py-1.5 pr-4 pl-3 leading-snug ${own ? "bg-well" : ""} ${c.says && !c.noise ? "shadow-[inset_4px_0_0_var(--color-amber)]" : ""}`}
                       >
                         {c.text ? (
                           <span className="book">{c.text}</span>
