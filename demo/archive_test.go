@@ -1,11 +1,13 @@
 package demo
 
 import (
+	"encoding/json"
 	"strconv"
 	"strings"
 	"testing"
 
 	"mothledger/core/citation"
+	"mothledger/exchange/shelf"
 	"mothledger/ledger"
 	"mothledger/store"
 )
@@ -76,6 +78,51 @@ func TestEveryoneClaimedIsFound(t *testing.T) {
 		}
 		if s := strings.Join(got, " "); s != want {
 			t.Errorf("%s finds %q; expected %q", question, s, want)
+		}
+	}
+}
+
+// The shelf goes out into a file of each format and is the same shelf when it is looked through again.
+func TestTheShelfInAFileIsTheShelf(t *testing.T) {
+	l, _ := archiveOf(t)
+	list, err := l.Shelf(t.Context(), "")
+	if err != nil || len(list) < 10 {
+		t.Fatalf("%d sources, %v", len(list), err)
+	}
+	all := func(s citation.Source) string {
+		b, err := json.Marshal(s)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(b)
+	}
+	want := map[string]string{}
+	for _, s := range list {
+		want[s.Cite] = all(s.Source)
+	}
+	for _, f := range []shelf.Format{shelf.BibTeX, shelf.RIS, shelf.CSL} {
+		text, err := l.SourcesAs(t.Context(), f, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		n := 0
+		if err := shelf.Read(f, strings.NewReader(text), func(r shelf.Record) error {
+			n++
+			if got, s := all(r.Source), want[r.Source.Cite(citation.NoteStyle, "")]; got != s {
+				t.Errorf("%s: it came back as %s\nexpected %s", f, got, s)
+			}
+			return nil
+		}, func(p shelf.Problem) error { return p }); err != nil || n != len(list) {
+			t.Errorf("%s: %d of %d came back, %v", f, n, len(list), err)
+		}
+		seen, err := l.TakeInSources(t.Context(), f, text, true, false, ledger.Sender{})
+		if err != nil || len(seen.Records) != len(list) {
+			t.Fatalf("%s: %+v, %v", f, seen, err)
+		}
+		for _, r := range seen.Records {
+			if r.State != "there" {
+				t.Errorf("%s: %s is looked on as %s", f, r.Cite, r.State)
+			}
 		}
 	}
 }

@@ -353,7 +353,10 @@ func bibSource(name string, f map[string]string) citation.Source {
 	s := citation.Source{
 		Kind: bibKind(name, strings.ToLower(get("entrysubtype"))), Title: get("title"), Within: get("journal", "journaltitle", "booktitle", "maintitle"), Volume: get("volume"),
 		Issue: get("number", "issue"), Pages: pages(get("pages")), Edition: get("edition"), Publisher: get("publisher", "institution", "organization", "school"), Town: get("address", "location"),
-		ISBN: get("isbn"), ISSN: get("issn"), Copy: get("library"), Note: get("note", "annote", "annotation"),
+		ISBN: get("isbn"), ISSN: get("issn"), Copy: get("library"),
+	}
+	for _, n := range []string{"note", "annote", "annotation"} {
+		s.Note = strings.TrimSpace(s.Note + "\n" + untexLines(f[n]))
 	}
 	if sub := get("subtitle"); sub != "" {
 		s.Title += ": " + sub
@@ -457,7 +460,12 @@ var texLetters = map[string]string{"ss": "ß", "o": "ø", "O": "Ø", "l": "ł", 
 	"textendash": "–", "textemdash": "—", "textquoteright": "’", "textquoteleft": "‘", "textquotedblleft": "“", "textquotedblright": "”", "textbackslash": "\\", "textasciitilde": "~", "textasciicircum": "^", "dots": "…", "ldots": "…", "pounds": "£", "S": "§", "copyright": "©", "textbraceleft": "{", "textbraceright": "}", "textunderscore": "_", "textdollar": "$", "textasteriskcentered": "*", "textless": "<", "textgreater": ">", "textbar": "|", "textquotesingle": "'", "textquotedbl": "\"", "textdegree": "°"}
 
 // untex gives the plain words of a value.
-func untex(s string) string {
+func untex(s string) string { return strings.Join(strings.Fields(untexLines(s)), " ") }
+
+// untexLines gives them with the line breaks that TeX is told of (\\, \newline, \par); how the lines of
+// the file are broken means nothing.
+func untexLines(s string) string {
+	s = strings.NewReplacer("\r", " ", "\n", " ").Replace(s)
 	var out strings.Builder
 	for i := 0; i < len(s); {
 		c := s[i]
@@ -493,6 +501,11 @@ func untex(s string) string {
 				}
 				continue
 			}
+			if word == "newline" || word == "par" || word == `\` {
+				out.WriteByte('\n')
+				i = next
+				continue
+			}
 			if letters(word) { // \emph{…} and the like: the words stay
 				i = next
 				if i < len(s) && s[i] == ' ' {
@@ -524,7 +537,11 @@ func untex(s string) string {
 			i++
 		}
 	}
-	return strings.Join(strings.Fields(out.String()), " ")
+	lines := strings.Split(out.String(), "\n")
+	for i, l := range lines {
+		lines[i] = strings.Join(strings.Fields(l), " ")
+	}
+	return strings.TrimSpace(strings.Join(lines, "\n"))
 }
 
 // command reads the name behind a backslash: letters, or one sign.
@@ -561,7 +578,8 @@ func argument(s string, at int) (string, int) {
 	return string(r), at + len(string(r))
 }
 
-var toTeX = strings.NewReplacer(`\`, `{\textbackslash}`, "{", `\{`, "}", `\}`, "&", `\&`, "%", `\%`, "#", `\#`, "_", `\_`, "$", `\$`, "~", `{\textasciitilde}`, "^", `{\textasciicircum}`)
+var toTeX = strings.NewReplacer(`\`, `{\textbackslash}`, "{", `\{`, "}", `\}`, "&", `\&`, "%", `\%`, "#", `\#`, "_", `\_`, "$", `\$`, "~", `{\textasciitilde}`, "^", `{\textasciicircum}`,
+	"\n", `{\newline}`, "--", "{-}{-}", "``", "{`}{`}", "''", "{'}{'}")
 
 func writeBibTeX(to *bufio.Writer, r Record) error {
 	t := bibTypes[max(0, slices.IndexFunc(bibTypes, func(t bibType) bool { return t.kind == r.Kind }))]
@@ -628,10 +646,8 @@ func bibNames(list []citation.Person) string {
 		switch {
 		case p.Literal != "":
 			out[i] = "{" + toTeX.Replace(p.Literal) + "}"
-		case p.Given == "":
-			out[i] = "{" + toTeX.Replace(p.Family) + "}"
 		default:
-			out[i] = guard(p.Family) + ", " + guard(p.Given)
+			out[i] = strings.TrimSpace(guard(p.Family) + ", " + guard(p.Given))
 		}
 	}
 	return strings.Join(out, " and ")

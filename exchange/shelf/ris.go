@@ -56,8 +56,15 @@ func readRIS(from *bufio.Reader, record func(Record) error, problem func(Problem
 		}
 		s := citation.Source{
 			Title: get("TI", "T1", "CT", "BT"), Authors: all("AU", "A1"), Editors: all("ED", "A2"), Within: get("T2", "JO", "JF", "JA", "J2", "BT"), Volume: get("VL"), Issue: get("IS"),
-			Edition: get("ET"), Publisher: get("PB"), Town: get("CY", "PP"), Copy: get("AV"), Note: get("N1"),
+			Edition: get("ET"), Publisher: get("PB"), Town: get("CY", "PP"), Copy: get("AV"),
 		}
+		var notes []string // a line each, empty ones too
+		for _, f := range fields {
+			if f.tag == "N1" {
+				notes = append(notes, f.text)
+			}
+		}
+		s.Note = strings.TrimSpace(strings.Join(notes, "\n"))
 		s.Pages = get("SE", "SP") // of a book SE is the pages; what is SP elsewhere is how many it has
 		if ep := get("EP"); ep != "" && ep != s.Pages && s.Pages != "" {
 			s.Pages += "-" + ep
@@ -153,13 +160,16 @@ func risKind(name, more string) citation.Kind {
 	return citation.Manuscript
 }
 
-// risPerson reads "Family, Given, Suffix". A name without a comma is a body's.
+// risPerson reads "Family, Given, Suffix". A name without a comma is a body's; two commas are one that
+// belongs to the name (common practice for the names of bodies, no source).
 func risPerson(s string) citation.Person {
-	family, given, ok := strings.Cut(s, ",")
+	const kept = "\x00"
+	family, given, ok := strings.Cut(strings.ReplaceAll(s, ",,", kept), ",")
+	family = strings.ReplaceAll(family, kept, ",")
 	if !ok {
-		return citation.Person{Literal: strings.TrimSpace(s)}
+		return citation.Person{Literal: strings.TrimSpace(family)}
 	}
-	return person(family, strings.TrimSpace(strings.TrimRight(given, ", ")))
+	return person(family, strings.TrimSpace(strings.TrimRight(strings.ReplaceAll(given, kept, ",,"), ", ")))
 }
 
 // risDate reads year/month/day/words; what a club said in words stands last.
@@ -213,9 +223,9 @@ func writeRIS(to *bufio.Writer, r Record) error {
 	field("M3", string(kind))
 	name := func(p citation.Person) string {
 		if p.Literal != "" {
-			return p.Literal
+			return strings.ReplaceAll(p.Literal, ",", ",,")
 		}
-		return p.Family + ", " + p.Given
+		return strings.ReplaceAll(p.Family, ",", ",,") + ", " + p.Given
 	}
 	for _, p := range r.Authors {
 		field("AU", name(p))
@@ -256,7 +266,11 @@ func writeRIS(to *bufio.Writer, r Record) error {
 	field("SN", r.ISBN)
 	field("SN", r.ISSN)
 	field("AV", r.Copy)
-	field("N1", r.Note)
+	for _, n := range strings.Split(r.Note, "\n") {
+		if r.Note != "" {
+			fmt.Fprintf(&b, "N1  - %s\n", strings.Join(strings.Fields(n), " "))
+		}
+	}
 	b.WriteString("ER  - \n\n")
 	_, err := to.WriteString(b.String())
 	return err

@@ -87,9 +87,24 @@ func read(t *testing.T, f Format, text string) ([]Record, []Problem) {
 	return list, problems
 }
 
+// hard are sources that another program may read in its own way, and we have to read as they were.
+func hard() []Record {
+	var out []Record
+	for i, s := range []citation.Source{
+		{Kind: citation.Catalogue, Title: "Winter list", Authors: []citation.Person{{Literal: "Grice and Daughter, ferry chandlers"}, {Literal: "Pell, Quill, and Company"}}},
+		{Kind: citation.Book, Title: "Names", Authors: []citation.Person{{Family: "Thrale", Given: "Wim, jun."}, {Family: "Pell, sen.", Given: "Anders"}, {Family: "Brask"}}, Editors: []citation.Person{{Literal: "Tallow, Wim"}}},
+		{Kind: citation.Letter, Title: "Of lines", Note: "Lent in 1998.\n\nBack in 2001, without its plates.\n{A second copy?}\nAU - not an author"},
+		{Kind: citation.Minutes, Title: "Of dashes -- and ---, ``quotes'' and \\backslashes\\", Note: "a--b\n---\n''c''"},
+		{Kind: citation.Manuscript, Title: "and", Authors: []citation.Person{{Family: "And", Given: "Otto"}, {Literal: "others"}, {Family: "von und zu Mere", Given: "A. and B."}}},
+	} {
+		out = append(out, Record{Key: fmt.Sprintf("hard%d", i), Source: s})
+	}
+	return out
+}
+
 // What is written is read back, every field of it.
 func TestRoundTrip(t *testing.T) {
-	want := shelf(300)
+	want := append(shelf(300), hard()...)
 	for _, f := range formats {
 		text := write(t, f, want)
 		if g, ok := Guess(text); !ok || g != f {
@@ -207,6 +222,23 @@ func TestRegistryReadsOursAndWeReadTheirs(t *testing.T) {
 			}
 		}
 		fmt.Printf("report: %s: we read %d of %d records of citation-js with the same authors, title, year and pages\n", f, len(want)-wrong, len(want))
+	}
+}
+
+// Of several notes none is lost.
+func TestSeveralNotes(t *testing.T) {
+	for f, text := range map[Format]string{
+		RIS:    "TY  - BOOK\nTI  - One\nN1  - Torn.\nN1  - Lent to N.,\n  and not back.\nER  - \n",
+		BibTeX: "@book{a, title = {One}, note = {Torn.}, annote = {Lent to N.,\n  and\tnot back.}}",
+	} {
+		list, problems := read(t, f, text)
+		if len(problems) > 0 || len(list) != 1 || list[0].Note != "Torn.\nLent to N., and not back." {
+			t.Errorf("%s: %+v, %v", f, list, problems)
+		}
+	}
+	list, _ := read(t, BibTeX, `@book{a, title = {One \\ Two}, note = {One.\\ Two.\par Three}}`)
+	if list[0].Title != "One Two" || list[0].Note != "One.\nTwo.\nThree" {
+		t.Errorf("%+v", list[0])
 	}
 }
 
