@@ -15,6 +15,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
+	"mothledger/ledger"
 	"mothledger/ui"
 	"mothledger/web/webtest"
 )
@@ -291,28 +292,31 @@ func TestDescentByKeyboard(t *testing.T) {
 // gone through by keyboard.
 func TestDescentOfFiveHundred(t *testing.T) {
 	s := webtest.Serve(t, ui.Files(), false)
-	p := tab(t, s.URL, "/healthz")
-	made := value[int](p, `(async () => {
-		let n = 0;
-		const file = async (title, date, parent) => {
-			const r = await fetch("/api/dressings", { method: "POST", headers: { "Content-Type": "application/json", "Idempotency-Key": "five-hundred-" + ++n, Seat: "a-seat-of-the-test" }, body: JSON.stringify({ text: "Pattern: " + title + "\nDate: " + date + "\n\nHook: 12 wet\nBody: claret wool\n", parents: parent ? [{ folio: parent }] : [] }) });
-			if (r.status !== 201) throw new Error(title + ": " + r.status);
-			return (await r.json()).folio;
-		};
-		const root = await file("Root", "1900", 0);
-		const gens = [[root]];
-		const sizes = [200, 150, 149];
-		for (const [g, many] of sizes.entries()) {
-			const last = gens.at(-1), now = [];
-			for (let i = 0; i < many; i += 10)
-				now.push(...(await Promise.all(Array.from({ length: Math.min(10, many - i) }, (_, k) => file("Fly " + g + "." + (i + k), ["about " + (1920 + g * 25), 1920 + g * 25 + ((i + k) % 20), (1920 + g * 30 - (1920 + g * 30) % 10) + "s", "n.d."][(i + k) % 4], last[(i * 7 + k * 3) % last.length])))));
-			gens.push(now);
+	l := ledger.New(s.Store)
+	made := 0
+	file := func(title, date string, parents ...ledger.Parent) int {
+		t.Helper()
+		f, err := l.File(t.Context(), ledger.Filing{Text: "Pattern: " + title + "\nDate: " + date + "\n\nHook: 12 wet\nBody: claret wool\n", Parents: append([]ledger.Parent{}, parents...)}, ledger.Sender{Seat: "a seat of the test"})
+		if err != nil {
+			t.Fatal(err)
 		}
-		return gens.flat().length;
-	})()`)
+		made++
+		return f.Folio
+	}
+	last := []int{file("Root", "1900")}
+	for g, many := range []int{200, 150, 149} {
+		var now []int
+		for i := range many {
+			year := 1920 + g*25
+			date := []string{fmt.Sprintf("about %d", year), fmt.Sprint(year + i%20), fmt.Sprintf("%ds", (1920+g*30)/10*10), "n.d."}[i%4]
+			now = append(now, file(fmt.Sprintf("Fly %d.%d", g, i), date, ledger.Parent{Folio: last[i*7%len(last)]}))
+		}
+		last = now
+	}
 	if made != 500 {
 		t.Fatalf("%d flies were filed", made)
 	}
+	p := tab(t, s.URL, "/healthz")
 	began := time.Now()
 	p.visit("/folio/1/descent")
 	p.until(`document.querySelectorAll("[data-testid=kin]").length > 10`)

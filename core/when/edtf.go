@@ -465,18 +465,21 @@ func fits(mask string, low, high int) []int {
 		}
 		return []int{n}
 	}
-	var out []int
-	for n := low; n <= high; n++ {
-		s := fmt.Sprintf("%0*d", len(mask), n)
-		ok := true
-		for k := range mask {
-			ok = ok && (mask[k] == 'X' || mask[k] == s[k])
+	out := []int{0} // a digit more at a time, so that they stay in order
+	for k := range mask {
+		var longer []int
+		for _, n := range out {
+			if mask[k] != 'X' {
+				longer = append(longer, 10*n+int(mask[k]-'0'))
+				continue
+			}
+			for d := range 10 {
+				longer = append(longer, 10*n+d)
+			}
 		}
-		if ok {
-			out = append(out, n)
-		}
+		out = longer
 	}
-	return out
+	return slices.DeleteFunc(out, func(n int) bool { return n < low || n > high })
 }
 
 // span gives the first and the last day that fit, or what was expected where none does.

@@ -7,6 +7,7 @@ import (
 	"os"
 	"os/exec"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 )
@@ -347,6 +348,28 @@ func TestSayMeansTheSame(t *testing.T) {
 		}
 		if a, b := Read(in), Read(got); a.Earliest != b.Earliest || a.Latest != b.Latest || b.EDTF != in {
 			t.Errorf("%s means %v; %q means %v, written %s", in, a, got, b, b.EDTF)
+		}
+	}
+}
+
+// What a mask allows is what allows it when each number is written out.
+func TestFitsIsWhatTheDigitsAllow(t *testing.T) {
+	for _, mask := range []string{"1927", "195X", "19XX", "1X2X", "XX00", "XXXX", "0X", "1X", "X2", "XX", "3X", "X0", "13"} {
+		for _, bound := range [][2]int{{0, 9999}, {1, 12}, {1, 31}} {
+			var want []int
+			for n := bound[0]; n <= bound[1]; n++ {
+				s := fmt.Sprintf("%0*d", len(mask), n)
+				ok := len(s) == len(mask)
+				for k := range mask {
+					ok = ok && (mask[k] == 'X' || mask[k] == s[k])
+				}
+				if ok {
+					want = append(want, n)
+				}
+			}
+			if got := fits(mask, bound[0], bound[1]); !slices.Equal(got, want) {
+				t.Errorf("%s from %d to %d allows %v; expected %v", mask, bound[0], bound[1], got, want)
+			}
 		}
 	}
 }
