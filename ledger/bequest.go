@@ -156,7 +156,7 @@ func (l *Ledger) Bequest(ctx context.Context, id int64, after int, waiting bool)
 			return err
 		}
 		if len(rows) == 0 {
-			return absent("bequest", id)
+			return absent(store.OfAccession, id)
 		}
 		if out.Accession, err = accessionOf(rows[0]); err != nil {
 			return err
@@ -186,7 +186,7 @@ func (l *Ledger) Card(ctx context.Context, id int64) (Card, error) {
 	err := l.store.View(ctx, func(s store.Reads) error {
 		n, err := s.Numbered(ctx, store.OfCard, id)
 		if errors.Is(err, store.ErrNotFound) {
-			return absent("card", id)
+			return absent(store.OfCard, id)
 		}
 		if err != nil {
 			return err

@@ -63,8 +63,9 @@ func (a *Absent) Error() string { return a.Msg }
 // Unwrap tells that it is ErrNotFound.
 func (a *Absent) Unwrap() error { return ErrNotFound }
 
-func absent(what string, id int64) *Absent {
-	return &Absent{fmt.Sprintf("there is no %s %d", what, id)}
+// absent names a numbered record as the Journal does.
+func absent(of store.Of, id int64) *Absent {
+	return &Absent{"there is no " + cellName(store.Change{Of: of, Key: store.Key{ID: id}})}
 }
 
 // namedIn puts a record that is absent at the field that names it: there it is bad input.
@@ -373,16 +374,16 @@ func open(ctx context.Context, s store.Reads, folio, number int, v Vice) (Folio,
 			f.Unlinked = append(f.Unlinked, o)
 		}
 	}
-	around := []*Entry{&f.Entry}
+	around, fly := []*Entry{&f.Entry}, flyOf(r)
 	for i := range f.Parents {
 		p := &f.Parents[i]
 		around = append(around, &p.Entry)
-		p.Against = against(flyOf(r), flyOf(parents[i]), p.Kind)
+		p.Against = against(fly, flyOf(parents[i]), p.Kind)
 	}
 	for i := range f.Variants {
 		v := &f.Variants[i]
 		around = append(around, &v.Entry)
-		v.Against = against(flyOf(variants[i]), flyOf(r), v.Kind)
+		v.Against = against(flyOf(variants[i]), fly, v.Kind)
 	}
 	if r.Withdrawn {
 		if f.LeadsTo, err = leadsOn(ctx, s, folio); err != nil {

@@ -105,7 +105,7 @@ func patternOf(n store.Numbered) (patternValue, error) {
 func onePattern(ctx context.Context, s store.Reads, id int64) (store.Numbered, patternValue, error) {
 	n, err := s.Numbered(ctx, store.OfPattern, id)
 	if errors.Is(err, store.ErrNotFound) {
-		return n, patternValue{}, absent("pattern", id)
+		return n, patternValue{}, absent(store.OfPattern, id)
 	}
 	if err != nil {
 		return n, patternValue{}, err
@@ -610,7 +610,7 @@ func heldValue(ctx context.Context, tx *store.Tx, of store.Of, id int64, edit st
 		return nil, err
 	}
 	if isNull(now) {
-		return nil, absent(cmp.Or(map[store.Of]string{store.OfAccession: "bequest", store.OfClaim: "account"}[of], string(of)), id)
+		return nil, absent(of, id)
 	}
 	if edit != "" && editOf(now) != edit {
 		return nil, &Fault{"edit", "somebody else changed this meanwhile; look at it again, what you wrote is still in its fields"}

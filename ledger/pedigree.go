@@ -308,14 +308,7 @@ const mostAgainst = 5
 
 // againstOwn is what time says against a dressing's own variants, as it is being revised.
 func againstOwn(ctx context.Context, s store.Reads, fly descent.Fly) ([]Contradiction, error) {
-	row, err := s.One(ctx, fly.Folio)
-	if errors.Is(err, store.ErrNotFound) {
-		return nil, nil
-	}
-	if err != nil {
-		return nil, err
-	}
-	variants, err := s.VariantDates(ctx, row.ID)
+	variants, err := s.VariantDates(ctx, fly.Folio)
 	if err != nil {
 		return nil, err
 	}

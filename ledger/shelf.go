@@ -149,7 +149,7 @@ func (l *Ledger) Source(ctx context.Context, id int64, v Vice) (SourcePage, erro
 		}
 		x, err := s.OneSource(ctx, id)
 		if errors.Is(err, store.ErrNotFound) {
-			return absent("source", id)
+			return absent(store.OfSource, id)
 		}
 		if err != nil {
 			return err
@@ -293,7 +293,7 @@ func heldSource(ctx context.Context, tx *store.Tx, id int64, edit string) (sourc
 		return sourceValue{}, err
 	}
 	if isNull(now) {
-		return sourceValue{}, absent("source", id)
+		return sourceValue{}, absent(store.OfSource, id)
 	}
 	x, err := tx.OneSource(ctx, id)
 	if err != nil {

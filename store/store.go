@@ -578,12 +578,13 @@ func (s Reads) Variants(ctx context.Context, id int64, limit int) ([]Row, error)
 	return rows, err
 }
 
-// VariantDates lists all the variants of a dressing by folio: folio, title, date and kind of link alone.
-func (s Reads) VariantDates(ctx context.Context, id int64) ([]Row, error) {
+// VariantDates lists all the variants of a folio, by folio: folio, title, date and kind of link alone.
+func (s Reads) VariantDates(ctx context.Context, folio int) ([]Row, error) {
 	rows := []Row{}
 	err := s.q.SelectContext(ctx, &rows, `select n.folio, r.title, r.date_text, coalesce(e.edtf, '') edtf, l.kind link_kind
-		from descent l join newest n on n.dressing_id = l.child_id join revision r on r.id = n.revision_id left join dated e on e.revision_id = r.id
-		where l.parent_id = $1 and not n.withdrawn order by n.folio, l.kind`, id)
+		from dressing d join descent l on l.parent_id = d.id join newest n on n.dressing_id = l.child_id join revision r on r.id = n.revision_id
+			left join dated e on e.revision_id = r.id
+		where d.folio = $1 and not n.withdrawn order by n.folio, l.kind`, folio)
 	return rows, err
 }
 

@@ -79,13 +79,7 @@ func TestKilledAmidPictures(t *testing.T) {
 						return
 					}
 					req.Header.Set("Content-Type", "application/octet-stream")
-					client := http.Client{Timeout: 10 * time.Second}
-					res, err := client.Do(req)
-					if err != nil {
-						continue
-					}
-					_ = res.Body.Close()
-					if res.StatusCode == http.StatusOK {
+					if status, _ := answered(req); status == http.StatusOK {
 						mu.Lock()
 						known[id] = true
 						mu.Unlock()

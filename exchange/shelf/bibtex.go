@@ -462,10 +462,13 @@ var texLetters = map[string]string{"ss": "ß", "o": "ø", "O": "Ø", "l": "ł", 
 // untex gives the plain words of a value.
 func untex(s string) string { return strings.Join(strings.Fields(untexLines(s)), " ") }
 
+// unbroken has blanks for the line breaks of the file.
+var unbroken = strings.NewReplacer("\r", " ", "\n", " ")
+
 // untexLines gives them with the line breaks that TeX is told of (\\, \newline, \par); how the lines of
 // the file are broken means nothing.
 func untexLines(s string) string {
-	s = strings.NewReplacer("\r", " ", "\n", " ").Replace(s)
+	s = unbroken.Replace(s)
 	var out strings.Builder
 	for i := 0; i < len(s); {
 		c := s[i]

@@ -266,8 +266,8 @@ func writeRIS(to *bufio.Writer, r Record) error {
 	field("SN", r.ISBN)
 	field("SN", r.ISSN)
 	field("AV", r.Copy)
-	for _, n := range strings.Split(r.Note, "\n") {
-		if r.Note != "" {
+	if r.Note != "" { // a line each, empty ones too
+		for _, n := range strings.Split(r.Note, "\n") {
 			fmt.Fprintf(&b, "N1  - %s\n", strings.Join(strings.Fields(n), " "))
 		}
 	}
